@@ -18,7 +18,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.demo.Demo;
 import plainsieve.server.records.sent.SentFilter;
-import plainsieve.server.sent.SentLog;
+import plainsieve.server.sources.sent.SentLog;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A server of the demo in this process, with the ferries on each database, asked by the plainest of clients. */

@@ -6,10 +6,10 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.Api;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.project.Query;
 
 /** Giving to viewers all that was changed, looking at what it was, and going back, as an author does it. */
 class LiveTest {

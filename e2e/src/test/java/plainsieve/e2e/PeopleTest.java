@@ -6,8 +6,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.accounts.AccountPasswords;
-import plainsieve.server.accounts.Accounts;
+import plainsieve.server.access.accounts.AccountPasswords;
+import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.people.Role;
 
 /** People sign in, are given roles and groups, and see what is for them. */

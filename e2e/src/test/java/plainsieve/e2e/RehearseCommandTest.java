@@ -11,9 +11,9 @@ import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.RunningServer;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.ApiKeys;
-import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.ApiKeys;
+import plainsieve.server.access.accounts.AuthenticatedPerson;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 

@@ -7,7 +7,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.demo.FreePort;
 import plainsieve.issuer.Issuer;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.accounts.Groups;
+import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 
 /**

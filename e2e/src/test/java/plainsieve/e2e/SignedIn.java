@@ -2,8 +2,8 @@ package plainsieve.e2e;
 
 import java.time.Duration;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 
 /** Browsers of people with accounts. */

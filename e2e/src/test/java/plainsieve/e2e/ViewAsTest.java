@@ -8,8 +8,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Groups;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 
 /** Rows by person, from the sentence of a parameter to what a viewer sees, and what an author sees in their place. */

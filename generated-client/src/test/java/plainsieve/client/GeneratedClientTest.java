@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -67,29 +66,28 @@ class GeneratedClientTest {
                 .map(ReportCard::getId)
                 .toList();
         assertThat(listed).contains(id);
-        String view = reports.getReport(PROJECT, id).getDefinition().getViews().stream()
-                .filter(one -> one.getKind() == ViewBody.KindEnum.TABLE)
-                .map(ViewBody::getId)
-                .findFirst()
-                .orElseThrow();
+        assertThat(rowsOf(id)).containsExactly("Name,Departures", "Ardlow,482");
+    }
+
+    /** The CSV of the table of a report, for the port of Ardlow. */
+    private static List<String> rowsOf(String report) throws Exception {
+        String view = new ReportsApi(client)
+                .getReport(PROJECT, report).getDefinition().getViews().stream()
+                        .filter(one -> one.getKind() == ViewBody.KindEnum.TABLE)
+                        .map(ViewBody::getId)
+                        .findFirst()
+                        .orElseThrow();
+        ChoiceBody ardlow = new ChoiceBody()
+                .kind(ChoiceBody.KindEnum.VALUES)
+                .values(List.of("Ardlow"))
+                .withoutValue(false);
+        DownloadRequest request = new DownloadRequest()
+                .runId("0123456789abcdef")
+                .format(DownloadRequest.FormatEnum.CSV)
+                .putChoicesItem("port", ardlow);
         DownloadsApi downloads = new DownloadsApi(client);
-        String run = downloads
-                .createDownload(
-                        PROJECT,
-                        id,
-                        view,
-                        new DownloadRequest()
-                                .runId("0123456789abcdef")
-                                .format(DownloadRequest.FormatEnum.CSV)
-                                .putChoicesItem(
-                                        "port",
-                                        new ChoiceBody()
-                                                .kind(ChoiceBody.KindEnum.VALUES)
-                                                .values(List.of("Ardlow"))
-                                                .withoutValue(false)))
-                .getId();
-        Path file = downloads.getDownload(PROJECT, run).toPath();
-        assertThat(Files.readAllLines(file)).containsExactly("Name,Departures", "Ardlow,482");
+        String run = downloads.createDownload(PROJECT, report, view, request).getId();
+        return Files.readAllLines(downloads.getDownload(PROJECT, run).toPath());
     }
 
     @Test

@@ -13,7 +13,7 @@ import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.sources.Source;
 
 /** What no order of packages says: who may know the outside, who asks a source, and where routes lie. */

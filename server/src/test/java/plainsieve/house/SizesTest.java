@@ -61,12 +61,12 @@ class SizesTest {
             entry("plainsieve.server.body.ViewRun", "JSON of the API"),
             entry("plainsieve.server.body.PlacementEvidenceBody", "JSON of the API"),
             entry("plainsieve.server.body.ViewBody", "JSON of the API"),
-            entry("plainsieve.server.results.Done", "JSON of the API"),
+            entry("plainsieve.server.http.results.Done", "JSON of the API"),
             entry("plainsieve.server.api.operator.NewSource", "JSON of the API"),
-            entry("plainsieve.server.evidence.PlacementEvidence", "one verdict as the records keep it, flat"),
-            entry("plainsieve.server.rehearsal.RehearsalCase", "JSON of the API"),
+            entry("plainsieve.server.results.evidence.PlacementEvidence", "one verdict as the records keep it, flat"),
+            entry("plainsieve.server.results.rehearsal.RehearsalCase", "JSON of the API"),
             entry("plainsieve.sources.Table", "what a catalog reports of a table"),
-            entry("plainsieve.server.settings.Settings", "one field for each setting of the server"));
+            entry("plainsieve.server.runtime.settings.Settings", "one field for each setting of the server"));
 
     private static final SourceTrees ALL = SourceTrees.withTests();
 

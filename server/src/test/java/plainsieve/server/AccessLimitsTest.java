@@ -15,8 +15,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Groups;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 

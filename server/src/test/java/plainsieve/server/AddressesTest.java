@@ -15,9 +15,9 @@ import java.util.TreeSet;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignInService;
-import plainsieve.server.authoring.ProjectEdits;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.SignInService;
+import plainsieve.server.definitions.edits.ProjectEdits;
 import plainsieve.server.people.Role;
 
 /**

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import plainsieve.demo.FreePort;
 import plainsieve.demo.Mailbox;
-import plainsieve.server.accounts.Accounts;
+import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;

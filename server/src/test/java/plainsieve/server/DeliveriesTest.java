@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.project.Projects;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.transfer.ProjectTransfer;
 import tools.jackson.databind.JsonNode;
 
 /** Reports by mail: what is in one, who gets it, and when no one does. */
@@ -141,7 +141,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                         "oran@ferries.example sent",
                         "office@harbours.example sent");
         assertThat(one(id).get("lastJob").get("message").asString()).isEqualTo("5 failed");
-        server.part(plainsieve.server.accounts.Accounts.class).remove(tam.id());
+        server.part(plainsieve.server.access.accounts.Accounts.class).remove(tam.id());
     }
 
     @Test

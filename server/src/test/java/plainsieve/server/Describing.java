@@ -32,9 +32,9 @@ import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.web.bind.annotation.CookieValue;
 import plainsieve.core.value.Keyword;
-import plainsieve.server.http.PageRequest;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.PageRequest;
 import plainsieve.server.people.Caller;
-import plainsieve.server.project.Project;
 
 /** How a server of a test describes its API. No part of any that is not given it. */
 class Describing {

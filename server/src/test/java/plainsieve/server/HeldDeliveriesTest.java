@@ -11,7 +11,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.demo.FreePort;
 import plainsieve.demo.Mailbox;
-import plainsieve.server.accounts.Accounts;
+import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 

@@ -15,9 +15,9 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.sql.DataSource;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.Groups;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.access.IdentityRecords;
 

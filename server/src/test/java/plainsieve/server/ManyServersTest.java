@@ -27,13 +27,13 @@ import org.junit.jupiter.api.TestMethodOrder;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.demo.FreePort;
 import plainsieve.issuer.Issuer;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.ExternalIdentities;
-import plainsieve.server.accounts.ReportLinks;
-import plainsieve.server.accounts.SignInService;
-import plainsieve.server.http.SessionCookie;
-import plainsieve.server.openid.OpenIdIdentity;
-import plainsieve.server.project.Projects;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.ExternalIdentities;
+import plainsieve.server.access.accounts.ReportLinks;
+import plainsieve.server.access.accounts.SignInService;
+import plainsieve.server.access.openid.OpenIdIdentity;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.http.context.SessionCookie;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Two servers of the same files that know nothing of each other but a key, behind a plain proxy. */

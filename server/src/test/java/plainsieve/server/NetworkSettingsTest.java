@@ -7,7 +7,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.server.settings.NetworkSettings;
+import plainsieve.server.runtime.settings.NetworkSettings;
 
 class NetworkSettingsTest {
     @Test

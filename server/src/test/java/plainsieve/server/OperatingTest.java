@@ -25,10 +25,10 @@ import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.Test;
 import org.springframework.core.env.Environment;
-import plainsieve.server.accounts.AccountPasswords;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.AuditLog;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.AccountPasswords;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.AuditLog;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -12,8 +12,8 @@ import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.Groups;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 
 /** What people and their groups may see, and what they may not. */

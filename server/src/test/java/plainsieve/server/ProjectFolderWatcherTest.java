@@ -17,11 +17,11 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
-import plainsieve.server.accounts.ReportLinks;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.projectfolder.ProjectFolderWatcher;
+import plainsieve.server.access.accounts.ReportLinks;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.folder.ProjectFolderWatcher;
+import plainsieve.server.editing.transfer.ProjectTransfer;
 import tools.jackson.databind.JsonNode;
 
 /** A server whose projects served from files: it follows them, all or nothing, and no one changes them on it. */

@@ -7,7 +7,7 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Groups;
+import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 

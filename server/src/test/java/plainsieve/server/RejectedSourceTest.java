@@ -7,7 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Accounts;
+import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 

@@ -9,9 +9,9 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
-import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.demo.Demo;
 import plainsieve.server.sources.SourceDefinitions;
+import plainsieve.server.sources.SourceEdits;
 
 /**
  * The real application on a free port, with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests

@@ -9,8 +9,8 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import plainsieve.server.security.SecretBox;
-import plainsieve.server.settings.ServingSettings;
+import plainsieve.server.access.security.SecretBox;
+import plainsieve.server.runtime.settings.ServingSettings;
 import plainsieve.sources.Secret;
 
 class SecretBoxTest {

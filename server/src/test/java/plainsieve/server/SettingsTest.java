@@ -8,7 +8,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 class SettingsTest {
     private static Settings in(String zone) {

@@ -14,13 +14,13 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.sent.Purpose;
-import plainsieve.server.sent.SentLog;
-import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.sources.sent.Purpose;
+import plainsieve.server.sources.sent.SentLog;
+import plainsieve.server.sources.sent.StatementOrigin;
 
 /** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
 class SharedExecutionsTest {

@@ -14,8 +14,8 @@ import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.AccountPasswords;
-import plainsieve.server.accounts.Accounts;
+import plainsieve.server.access.accounts.AccountPasswords;
+import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.people.Role;
 
 /** Many who sign in at once, and many who guess: the others go on, and the owner of an account gets in. */

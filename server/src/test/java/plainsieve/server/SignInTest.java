@@ -9,9 +9,9 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.server.accounts.AccountPasswords;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.AccountPasswords;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 

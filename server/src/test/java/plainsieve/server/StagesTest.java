@@ -12,10 +12,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.authoring.ZippedProject;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.transfer.ProjectTransfer;
+import plainsieve.server.editing.transfer.ZippedProject;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
 
 /** The same definitions, small while they are drafted and full for viewers, changed without giving anything again. */

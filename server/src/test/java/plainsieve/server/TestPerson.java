@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.util.Map;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 
 /** Someone with an account on a server, who is signed in. */

@@ -6,14 +6,14 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.support.GenericApplicationContext;
 import org.springframework.core.env.MapPropertySource;
 import plainsieve.server.PlainSieve;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignInService;
-import plainsieve.server.authoring.ProjectEdits;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.authoring.SourceEdits;
-import plainsieve.server.project.Projects;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.Groups;
+import plainsieve.server.access.accounts.SignInService;
+import plainsieve.server.definitions.edits.ProjectEdits;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.transfer.ProjectTransfer;
+import plainsieve.server.runtime.settings.Settings;
+import plainsieve.server.sources.SourceEdits;
 
 /** The server with the island ferries set up in it. No part of the product: {@code ./demo} and the tests start it. */
 public final class Demo implements ApplicationContextInitializer<GenericApplicationContext> {

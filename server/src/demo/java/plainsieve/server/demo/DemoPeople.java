@@ -8,12 +8,12 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.Groups;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.access.GroupRow;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 /** Three people of the ferries, and links that sign each of them in from this machine, new ones with every start. */
 class DemoPeople {

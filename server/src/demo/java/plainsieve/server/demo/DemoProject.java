@@ -18,11 +18,11 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 import plainsieve.files.StagesFile;
-import plainsieve.server.authoring.ProjectEdits;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.authoring.SourceEdits;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
+import plainsieve.server.definitions.edits.ProjectEdits;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.transfer.ProjectTransfer;
+import plainsieve.server.sources.SourceEdits;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 

@@ -18,7 +18,7 @@ import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.demo.TideService;
 import plainsieve.demo.TrinoFerries;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.OverloadException;
-import plainsieve.server.project.NotFoundException;
 import plainsieve.sources.SourceFailure;
 
 /** What went wrong and what to do, wherever it is reported: in a problem document, or in the last line of a stream. */

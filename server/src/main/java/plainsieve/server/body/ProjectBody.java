@@ -1,6 +1,6 @@
 package plainsieve.server.body;
 
-import plainsieve.server.project.Project;
+import plainsieve.server.definitions.project.Project;
 
 /** A project on the wire. @param id is in addresses */
 public record ProjectBody(String id, String name) implements ResourceBody {

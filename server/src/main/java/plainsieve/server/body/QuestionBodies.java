@@ -4,7 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.question.RenderedQuestion;
-import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.results.runs.QuestionRenderer;
 
 /** Question lines on the wire. */
 public final class QuestionBodies {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.ReportOpening;
-import plainsieve.server.project.Report;
+import plainsieve.server.definitions.model.Report;
 
 /** Reports on the wire. */
 public final class ReportBodies {

@@ -17,8 +17,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ViewPart;
-import plainsieve.server.downloads.DownloadFormat;
-import plainsieve.server.runs.RunRequest;
+import plainsieve.server.results.downloads.DownloadFormat;
+import plainsieve.server.results.runs.RunRequest;
 
 /** Runs on the wire. */
 public final class RunBodies {

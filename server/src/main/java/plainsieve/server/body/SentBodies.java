@@ -4,8 +4,8 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.statement.Placement;
-import plainsieve.server.evidence.EvidenceService;
-import plainsieve.server.sent.SentValue;
+import plainsieve.server.results.evidence.EvidenceService;
+import plainsieve.server.sources.sent.SentValue;
 
 /** Sent statements and evidence as JSON; the stored form differs. */
 public final class SentBodies {

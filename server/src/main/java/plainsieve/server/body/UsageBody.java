@@ -1,6 +1,6 @@
 package plainsieve.server.body;
 
-import plainsieve.server.project.Usage;
+import plainsieve.server.definitions.model.Usage;
 
 /**
  * One place that uses something.

@@ -14,7 +14,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
-import plainsieve.server.security.SafeHeaders;
+import plainsieve.server.access.security.SafeHeaders;
 
 /** Returns problem documents for requests that the servlet container rejects. */
 @Configuration

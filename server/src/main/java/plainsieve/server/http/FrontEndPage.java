@@ -7,7 +7,7 @@ import org.springframework.core.io.Resource;
 import org.springframework.web.servlet.resource.ResourceTransformer;
 import org.springframework.web.servlet.resource.ResourceTransformerChain;
 import org.springframework.web.servlet.resource.TransformedResource;
-import plainsieve.server.security.OwnPath;
+import plainsieve.server.access.security.OwnPath;
 
 /** Serves the single page of the front end, with paths relative to the server's base path. */
 public final class FrontEndPage implements ResourceTransformer {

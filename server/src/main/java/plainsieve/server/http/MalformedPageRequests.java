@@ -12,7 +12,7 @@ import java.util.Map;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import plainsieve.server.security.OwnPath;
+import plainsieve.server.access.security.OwnPath;
 
 /** An address that was cut off within a character opens its page all the same: what it was to say is reported there. */
 @Component

@@ -7,7 +7,7 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import plainsieve.server.settings.NetworkSettings;
+import plainsieve.server.runtime.settings.NetworkSettings;
 
 /**
  * Trusts the forwarding headers of configured proxies (X-Forwarded-For, -Proto, -Host). X-Forwarded-For is read from the right up

@@ -14,12 +14,14 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.folder.ProjectFolderWatcher;
+import plainsieve.server.editing.revisions.Revisions;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.RequestContextConfiguration;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFoundException;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.projectfolder.ProjectFolderWatcher;
-import plainsieve.server.revisions.Revisions;
 
 /**
  * Records a version after every request that changed the published state. Changes made in other ways, or while the disk was full,

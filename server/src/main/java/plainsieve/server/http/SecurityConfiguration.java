@@ -25,9 +25,10 @@ import org.springframework.security.web.firewall.HttpFirewall;
 import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.WebUtils;
-import plainsieve.server.accounts.ApiKeys;
-import plainsieve.server.accounts.AuthenticatedPerson;
-import plainsieve.server.accounts.CredentialAuthenticator;
+import plainsieve.server.access.accounts.ApiKeys;
+import plainsieve.server.access.accounts.AuthenticatedPerson;
+import plainsieve.server.access.accounts.CredentialAuthenticator;
+import plainsieve.server.http.context.SessionCookie;
 
 /**
  * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by

@@ -11,8 +11,9 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import plainsieve.server.project.Projects;
-import plainsieve.server.security.OwnPath;
+import plainsieve.server.access.security.OwnPath;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.http.context.CallerResolver;
 
 /** Redirects the root address to the reports of the caller's oldest project, or to the sign-in page. */
 @Component

@@ -3,7 +3,7 @@ package plainsieve.server.jobs;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;
-import plainsieve.server.schedules.Schedule;
+import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.sources.Cancellation;
 
 /** Handles one kind of scheduled job, such as refreshing a stored copy. */

@@ -4,10 +4,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.jobs.schedules.Timetable;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
-import plainsieve.server.schedules.Schedule;
-import plainsieve.server.schedules.Timetable;
 
 /** Determines due jobs. A due time found twice creates one job. */
 @Component

@@ -8,8 +8,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import plainsieve.server.execution.ServerExecutors;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.execution.ServerExecutors;
+import plainsieve.server.runtime.settings.Settings;
 
 /** Starts due jobs; checks once per second. */
 @Component

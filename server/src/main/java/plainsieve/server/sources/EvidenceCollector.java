@@ -14,8 +14,8 @@ import plainsieve.core.evidence.Verdict;
 import plainsieve.core.federation.FederatedStatement;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.project.AnalysisLimit;
-import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.definitions.model.AnalysisLimit;
+import plainsieve.server.sources.sent.StatementOrigin;
 import plainsieve.sources.SourceFailure;
 
 /** Collects the evidence of a statement from the plans of its sources. */

@@ -3,7 +3,7 @@ package plainsieve.server.sources;
 import java.util.List;
 import plainsieve.core.federation.SourcePart;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.sources.sent.StatementOrigin;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import plainsieve.sources.PartSender;

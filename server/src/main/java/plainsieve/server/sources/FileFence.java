@@ -9,9 +9,9 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.CopiesSource;
+import plainsieve.server.definitions.model.CopiesSource;
 import plainsieve.server.records.DataFolder;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 

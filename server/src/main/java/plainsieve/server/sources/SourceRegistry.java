@@ -11,10 +11,10 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.definitions.SourceRow;
-import plainsieve.server.sent.Purpose;
-import plainsieve.server.settings.FederationSettings;
-import plainsieve.server.settings.ShareSettings;
-import plainsieve.server.settings.WebSettings;
+import plainsieve.server.runtime.settings.FederationSettings;
+import plainsieve.server.runtime.settings.ShareSettings;
+import plainsieve.server.runtime.settings.WebSettings;
+import plainsieve.server.sources.sent.Purpose;
 import plainsieve.sources.PartSender;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.Source;
@@ -109,7 +109,7 @@ class SourceRegistry {
     }
 
     /**
-     * Throws {@link plainsieve.server.project.NotFoundException} when there is no such source, and {@link SourceFailure} when it cannot be
+     * Throws {@link plainsieve.server.definitions.model.NotFoundException} when there is no such source, and {@link SourceFailure} when it cannot be
      * asked as it is kept.
      */
     Opened get(String id) {

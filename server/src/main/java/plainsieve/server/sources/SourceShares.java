@@ -1,6 +1,6 @@
 package plainsieve.server.sources;
 
-import plainsieve.server.settings.ShareSettings;
+import plainsieve.server.runtime.settings.ShareSettings;
 
 /**
  * How many of the statements that a source runs at once are one caller's, one report's, or downloads; each at least one.

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.OverloadException;
-import plainsieve.server.project.NotFoundException;
 
 class FailureBodyTest {
     @Test

@@ -11,10 +11,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
+import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
 import plainsieve.server.records.jobs.JobState;
-import plainsieve.server.schedules.Schedule;
 
 /** Due jobs are run once, also after a stop of the server or a change of its clock. */
 class JobPlannerTest {

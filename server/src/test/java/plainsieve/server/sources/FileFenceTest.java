@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.TestSettings;
 import plainsieve.server.records.DataFolder;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.execution.ServerExecutors;
+import plainsieve.server.runtime.execution.ServerExecutors;
 
 /** What a source said of its columns holds while it does not answer, and goes when the source is another one. */
 class SourceFactsTest {

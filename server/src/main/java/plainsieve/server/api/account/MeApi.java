@@ -6,15 +6,15 @@ import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.AuthenticatedPerson;
-import plainsieve.server.accounts.Permissions;
-import plainsieve.server.http.CallerResolver;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.access.accounts.AuthenticatedPerson;
+import plainsieve.server.access.accounts.Permissions;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.settings.OpenIdSettings;
+import plainsieve.server.runtime.settings.OpenIdSettings;
 
 /** The signed-in person and their permissions. */
 @RestController

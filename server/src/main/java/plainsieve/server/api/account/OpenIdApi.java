@@ -17,16 +17,16 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
-import plainsieve.server.accounts.ExternalIdentities;
-import plainsieve.server.accounts.SignInService;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.CallerResolver;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.SessionCookie;
-import plainsieve.server.openid.OpenId;
-import plainsieve.server.openid.OpenIdException;
+import plainsieve.server.access.accounts.ExternalIdentities;
+import plainsieve.server.access.accounts.SignInService;
+import plainsieve.server.access.openid.OpenId;
+import plainsieve.server.access.openid.OpenIdException;
+import plainsieve.server.access.security.OwnPath;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.SessionCookie;
 import plainsieve.server.people.Role;
-import plainsieve.server.security.OwnPath;
 
 /** To the service that people sign in with, and back: pages that only lead on. */
 @RestController

@@ -15,15 +15,15 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.accounts.KnownBrowsers;
-import plainsieve.server.accounts.SignInService;
+import plainsieve.server.access.accounts.KnownBrowsers;
+import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.CallerResolver;
-import plainsieve.server.http.KnownBrowserCookie;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.SessionCookie;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.KnownBrowserCookie;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.SessionCookie;
 import plainsieve.server.people.Role;
 
 /** Signs people in and out. */

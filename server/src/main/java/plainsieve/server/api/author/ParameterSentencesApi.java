@@ -18,13 +18,13 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.sentence.parameter.ParameterSentenceParser;
 import plainsieve.core.value.Type;
-import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.body.ParameterBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.assist.ParameterContexts;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Parameters as sentences: what could be at a mark, and what results. Nothing is kept here. */
 @RestController

@@ -15,14 +15,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.authoring.ProjectTransfer;
-import plainsieve.server.authoring.ProjectTransfer.MissingSources;
-import plainsieve.server.authoring.ZippedProject;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.CallerResolver;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.transfer.ProjectTransfer;
+import plainsieve.server.editing.transfer.ProjectTransfer.MissingSources;
+import plainsieve.server.editing.transfer.ZippedProject;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Project files, packed as a ZIP: the same files that {@code ./sieve check} reads. */
 @RestController

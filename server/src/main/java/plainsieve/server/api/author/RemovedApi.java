@@ -8,13 +8,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.authoring.ObjectRestoration;
-import plainsieve.server.authoring.RemovedObjects;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.edits.ObjectRestoration;
+import plainsieve.server.definitions.edits.RemovedObjects;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Removed objects and their restoration. */
 @RestController

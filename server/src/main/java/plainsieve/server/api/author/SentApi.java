@@ -12,18 +12,18 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.server.body.SentBodies;
-import plainsieve.server.evidence.EvidenceService;
-import plainsieve.server.evidence.StatementReplay;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFoundException;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
 import plainsieve.server.records.sent.SentFilter;
 import plainsieve.server.records.sent.SentRow;
-import plainsieve.server.sent.Purpose;
-import plainsieve.server.sent.SentLog;
+import plainsieve.server.results.evidence.EvidenceService;
+import plainsieve.server.results.evidence.StatementReplay;
+import plainsieve.server.sources.sent.Purpose;
+import plainsieve.server.sources.sent.SentLog;
 
 /** The statements that were sent, an author's own, everyone's for operators: what they were, how two of them differ, and where their choices measurably ran. */
 @RestController

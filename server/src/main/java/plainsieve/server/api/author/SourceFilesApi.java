@@ -13,9 +13,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 import plainsieve.server.sources.Uploads;
 
 /** Takes files into the folders of sources. */

@@ -8,8 +8,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.accounts.AuditLog;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.access.accounts.AuditLog;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.access.AuditEntry;
 

@@ -10,15 +10,15 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.authoring.ProjectEdits;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ProjectBody;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.copies.CopyEdits;
+import plainsieve.server.definitions.edits.ProjectEdits;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.jobs.copies.CopyEdits;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Manages projects. */
 @RestController

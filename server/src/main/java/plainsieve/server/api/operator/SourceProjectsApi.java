@@ -14,11 +14,11 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
+import plainsieve.server.sources.SourceEdits;
 
 /** Which projects may ask a source: for operators of all of them, as it reaches beyond one. */
 @RestController

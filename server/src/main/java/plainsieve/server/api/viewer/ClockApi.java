@@ -6,9 +6,9 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 /** The current date in the server's time zone, from which relative dates are computed for everyone. */
 @RestController

@@ -7,16 +7,16 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.Absent;
-import plainsieve.server.copies.StoredCopies;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
+import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.runs.DataAges;
+import plainsieve.server.results.runs.DataAges;
 
 /** How old the data of a report are, which is something else than when it was asked. */
 @RestController

@@ -6,7 +6,7 @@ import org.springframework.core.io.Resource;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
 /** Serves the OpenAPI document. A test generates it and checks that it is current. */

@@ -23,24 +23,24 @@ import plainsieve.core.view.View;
 import plainsieve.core.view.ViewPart;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RunBodies;
-import plainsieve.server.downloads.DownloadFormat;
-import plainsieve.server.downloads.Downloads;
-import plainsieve.server.downloads.FileHeader;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.AbortedDownloads;
-import plainsieve.server.http.Audited;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.runs.QuestionRenderer;
-import plainsieve.server.runs.ReportRunRequests;
-import plainsieve.server.runs.RequestedChoices;
-import plainsieve.server.runs.RunRequest;
+import plainsieve.server.results.downloads.DownloadFormat;
+import plainsieve.server.results.downloads.Downloads;
+import plainsieve.server.results.downloads.FileHeader;
+import plainsieve.server.results.runs.QuestionRenderer;
+import plainsieve.server.results.runs.ReportRunRequests;
+import plainsieve.server.results.runs.RequestedChoices;
+import plainsieve.server.results.runs.RunRequest;
 
 /** Full answers as files. A file is ordered, then fetched; its run is stopped like any other. */
 @RestController

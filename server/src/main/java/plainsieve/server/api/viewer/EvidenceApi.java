@@ -6,14 +6,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.SentBodies;
-import plainsieve.server.evidence.EvidenceService;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFoundException;
-import plainsieve.server.project.Project;
 import plainsieve.server.records.sent.SentRow;
-import plainsieve.server.sent.SentLog;
+import plainsieve.server.results.evidence.EvidenceService;
+import plainsieve.server.sources.sent.SentLog;
 
 /** Where the choices of a statement ran that was sent for someone: all that viewers see of it, if their report tells it. */
 @RestController

@@ -11,7 +11,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
 /** Failures outside every handler, in a filter for example: a problem document like all others, never a page. */

@@ -6,9 +6,9 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.editing.folder.ProjectFolderWatcher;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.projectfolder.ProjectFolderWatcher;
 
 /** Says whether this server is ready: it answers before the demo's data are written, but is ready only after. */
 @RestController

@@ -10,22 +10,22 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.RowAccessRule;
-import plainsieve.server.authoring.ColumnProfiles;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RunBodies.ValueListRequest;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
-import plainsieve.server.lists.ListScope;
-import plainsieve.server.lists.RowAccess;
-import plainsieve.server.lists.ValueLists;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.assist.ColumnProfiles;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFoundException;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.runs.ListRequests;
+import plainsieve.server.results.runs.ListRequests;
+import plainsieve.server.sources.lists.ListScope;
+import plainsieve.server.sources.lists.RowAccess;
+import plainsieve.server.sources.lists.ValueLists;
 
 /** The values that parameters may take, as controls show them. */
 @RestController

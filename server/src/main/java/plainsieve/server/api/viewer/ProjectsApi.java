@@ -6,12 +6,12 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.ProjectBody;
-import plainsieve.server.http.CallerResolver;
-import plainsieve.server.http.PageRequest;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.PageRequest;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
 
 /** The projects of this server that are for anyone who asks. */
 @RestController

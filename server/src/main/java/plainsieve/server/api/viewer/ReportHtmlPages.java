@@ -26,23 +26,23 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.HtmlUtils;
 import plainsieve.core.parameter.ChoiceLink;
-import plainsieve.server.execution.ServerExecutors;
-import plainsieve.server.http.CallerResolver;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.http.FrontEndPage;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.CallerResolver;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.reportpage.LinkPicks;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.LinkPicks;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.runs.PickDescription;
-import plainsieve.server.runs.QuestionRenderer;
-import plainsieve.server.runs.ReportRunRequests;
-import plainsieve.server.runs.RequestedChoices;
-import plainsieve.server.runs.RunRequest;
+import plainsieve.server.results.runs.PickDescription;
+import plainsieve.server.results.runs.QuestionRenderer;
+import plainsieve.server.results.runs.ReportRunRequests;
+import plainsieve.server.results.runs.RequestedChoices;
+import plainsieve.server.results.runs.RunRequest;
+import plainsieve.server.runtime.execution.ServerExecutors;
 
 /** The page of a report with its question in the title for anyone who sees it, so that a link shown elsewhere says what it asks. */
 @Hidden

@@ -16,22 +16,22 @@ import plainsieve.server.body.QuestionBodies;
 import plainsieve.server.body.ReportBodies.ReportBody;
 import plainsieve.server.body.ReportBodies.ReportCard;
 import plainsieve.server.body.RunBodies;
-import plainsieve.server.http.OpenLinkAuthenticator;
-import plainsieve.server.http.PageRequest;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.ReportDraft;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.OpenLinkAuthenticator;
+import plainsieve.server.http.context.PageRequest;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.ReportContent;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.ReportDraft;
-import plainsieve.server.project.Stage;
 import plainsieve.server.records.sent.SentRow;
-import plainsieve.server.reportpage.ReportContent;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.runs.QuestionRenderer;
-import plainsieve.server.runs.ReportRunRequests;
-import plainsieve.server.sent.SentLog;
+import plainsieve.server.results.runs.QuestionRenderer;
+import plainsieve.server.results.runs.ReportRunRequests;
+import plainsieve.server.sources.sent.SentLog;
 
 /** Reports and their questions. */
 @RestController

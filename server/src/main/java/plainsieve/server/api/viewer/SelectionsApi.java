@@ -24,15 +24,15 @@ import plainsieve.server.body.Absent;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.ResourceBody;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Selections;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.ViewerCookie;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.ViewerCookie;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Selections;
-import plainsieve.server.reportpage.SignedLinkCallers;
 
 /** Choices that a viewer keeps. Whose they are is reported by a cookie where there are no accounts. */
 @RestController

@@ -6,9 +6,9 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.Unsubscriptions;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.jobs.deliveries.Deliveries;
+import plainsieve.server.jobs.deliveries.Unsubscriptions;
 import plainsieve.server.people.Role;
 
 /** No more of a delivery, or again: for anyone who has one of its mails. */

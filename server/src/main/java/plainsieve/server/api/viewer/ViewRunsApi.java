@@ -17,21 +17,21 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.server.body.QuestionBodies;
 import plainsieve.server.body.RunBodies;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.ReportContent;
+import plainsieve.server.http.reportpage.SignedLinkCallers;
+import plainsieve.server.http.reportpage.ViewOrders;
+import plainsieve.server.http.results.ReportPageRequest;
+import plainsieve.server.http.results.RunEvent;
+import plainsieve.server.http.results.RunStreaming;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.ReportContent;
-import plainsieve.server.reportpage.SignedLinkCallers;
-import plainsieve.server.reportpage.ViewOrders;
-import plainsieve.server.results.ReportPageRequest;
-import plainsieve.server.results.RunEvent;
-import plainsieve.server.results.RunStreaming;
-import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.Cancellations;
+import plainsieve.server.sources.sent.Purpose;
 
 /** The rows of a report's views, streamed. */
 @RestController

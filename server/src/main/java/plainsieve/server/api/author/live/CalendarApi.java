@@ -17,14 +17,14 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobPlanner;
+import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
-import plainsieve.server.schedules.Schedule;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 /** The jobs of a day, past and scheduled. */
 @RestController

@@ -6,7 +6,7 @@ import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
 import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.VersionedBody;
-import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.jobs.copies.StoredCopies;
 
 /** Stored copies on the wire. */
 final class CopyBodies {

@@ -8,11 +8,11 @@ import plainsieve.server.api.author.live.CopyBodies.CopyBody;
 import plainsieve.server.api.author.live.CopyBodies.CopyContent;
 import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
-import plainsieve.server.copies.StoredCopies;
-import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.jobs.JobRunner;
-import plainsieve.server.project.Project;
+import plainsieve.server.jobs.copies.StoredCopies;
+import plainsieve.server.jobs.copies.StoredCopy;
 
 /** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
 @Component

@@ -26,17 +26,17 @@ import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.DefaultBody;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.deliveries.DeliveryEdits;
-import plainsieve.server.http.Audited;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.PageRequest;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.PageRequest;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.jobs.deliveries.Deliveries;
+import plainsieve.server.jobs.deliveries.Delivery;
+import plainsieve.server.jobs.deliveries.DeliveryEdits;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 /** Reports that are sent by mail: what, to whom, when, and what was sent. */
 @RestController

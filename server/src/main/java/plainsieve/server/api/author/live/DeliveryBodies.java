@@ -14,9 +14,9 @@ import plainsieve.server.body.DefaultBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.VersionedBody;
-import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.downloads.DownloadFormat;
+import plainsieve.server.jobs.deliveries.Delivery;
 import plainsieve.server.records.jobs.EmailRow;
+import plainsieve.server.results.downloads.DownloadFormat;
 
 /** Deliveries on the wire. */
 final class DeliveryBodies {

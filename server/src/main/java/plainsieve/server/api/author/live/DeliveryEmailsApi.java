@@ -14,12 +14,12 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.author.live.DeliveryBodies.EmailBody;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.TestAddress;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.jobs.deliveries.Deliveries;
+import plainsieve.server.jobs.deliveries.TestAddress;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 import plainsieve.server.records.jobs.EmailRecords;
 import plainsieve.sources.Column;
 

@@ -18,13 +18,13 @@ import plainsieve.server.api.author.live.DeliveryBodies.ViewOption;
 import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
 import plainsieve.server.body.DefaultBody;
-import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.deliveries.Unsubscriptions;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.StageWords;
 import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.jobs.JobRunner;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.StageWords;
+import plainsieve.server.jobs.deliveries.Delivery;
+import plainsieve.server.jobs.deliveries.Unsubscriptions;
 
 /** Deliveries as their screen needs them: the definition of each, its options, and its last outcome. */
 @Component

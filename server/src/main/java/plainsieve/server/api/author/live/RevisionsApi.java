@@ -15,16 +15,16 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
 import plainsieve.server.body.Absent;
-import plainsieve.server.http.Audited;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.revisions.DifferenceDescription;
+import plainsieve.server.editing.revisions.PublishAll;
+import plainsieve.server.editing.revisions.PublishWarnings;
+import plainsieve.server.editing.revisions.Revisions;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 import plainsieve.server.records.definitions.RevisionRow;
-import plainsieve.server.revisions.DifferenceDescription;
-import plainsieve.server.revisions.PublishAll;
-import plainsieve.server.revisions.PublishWarnings;
-import plainsieve.server.revisions.Revisions;
 
 /**
  * What viewers have and had of a project, and what they would get. A revision comes of whatever changes what they have; the reason

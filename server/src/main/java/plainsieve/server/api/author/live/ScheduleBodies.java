@@ -8,9 +8,9 @@ import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.body.Absent;
+import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.jobs.schedules.ScheduleDescription;
 import plainsieve.server.records.jobs.JobRow;
-import plainsieve.server.schedules.Schedule;
-import plainsieve.server.schedules.ScheduleDescription;
 
 /** A job as JSON: its times and outcome. */
 final class ScheduleBodies {

@@ -3,11 +3,11 @@ package plainsieve.server.api.author.live;
 import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
-import plainsieve.server.copies.StoredCopies;
-import plainsieve.server.copies.StoredCopy;
-import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.schedules.Schedule;
+import plainsieve.server.jobs.copies.StoredCopies;
+import plainsieve.server.jobs.copies.StoredCopy;
+import plainsieve.server.jobs.deliveries.Deliveries;
+import plainsieve.server.jobs.deliveries.Delivery;
+import plainsieve.server.jobs.schedules.Schedule;
 
 /** Everything of a project that may have its own times. */
 @Component

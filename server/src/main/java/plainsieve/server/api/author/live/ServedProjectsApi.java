@@ -5,9 +5,9 @@ import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.editing.folder.ProjectFolderWatcher;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.projectfolder.ProjectFolderWatcher;
 
 /** Whether the projects of this server are those of files, and how that goes. */
 @RestController

@@ -20,19 +20,19 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.server.accounts.AuditLog;
-import plainsieve.server.authoring.StageEdits;
+import plainsieve.server.access.accounts.AuditLog;
 import plainsieve.server.body.DefaultBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.VersionedBody;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.edits.StageEdits;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.StageWords;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.ForbiddenException;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Stage;
-import plainsieve.server.project.StageWords;
 
 /**
  * What holds in each stage of a project. It is changed without a revision: what viewers have is the same, seen under other values.

@@ -22,17 +22,17 @@ import plainsieve.server.api.author.live.CopyBodies.CopyBody;
 import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.copies.CopyEdits;
-import plainsieve.server.copies.StoredCopies;
-import plainsieve.server.copies.StoredCopy;
-import plainsieve.server.http.Audited;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.PageRequest;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.PageRequest;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.jobs.copies.CopyEdits;
+import plainsieve.server.jobs.copies.StoredCopies;
+import plainsieve.server.jobs.copies.StoredCopy;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.runtime.settings.Settings;
 
 /** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are refreshed. */
 @RestController

@@ -7,7 +7,7 @@ import plainsieve.core.pushdown.KeyTransfer;
 import plainsieve.core.steps.compile.CompiledSteps;
 import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.federated.FederatedSteps;
-import plainsieve.server.project.Project;
+import plainsieve.server.definitions.project.Project;
 
 /**
  * Where rows of several sources come together in steps.

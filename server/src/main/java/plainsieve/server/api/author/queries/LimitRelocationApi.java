@@ -6,11 +6,11 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.authoring.LimitRelocation;
-import plainsieve.server.http.Audited;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.refactoring.LimitRelocation;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Row limits of queries, which falsify figures and charts of their rows. */
 @RestController

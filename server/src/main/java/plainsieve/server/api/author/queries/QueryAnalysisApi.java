@@ -29,18 +29,18 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
-import plainsieve.server.authoring.HardCodedValueConversion;
-import plainsieve.server.authoring.ParameterProposals;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.ColumnBody;
 import plainsieve.server.body.ParameterBody;
 import plainsieve.server.body.ProblemBody;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.model.AnalysisLimit;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.assist.ParameterProposals;
+import plainsieve.server.editing.refactoring.HardCodedValueConversion;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.AnalysisLimit;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
 
 /** What the bench says of a text while it is written: what is in it, what is wrong with it, what could be made of it. */

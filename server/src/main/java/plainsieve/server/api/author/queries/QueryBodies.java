@@ -11,17 +11,17 @@ import java.util.function.Function;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.TextLocation;
-import plainsieve.server.authoring.HardCodedValueConversion;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.ProblemBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.VersionedBody;
-import plainsieve.server.project.CachePolicy;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
-import plainsieve.server.project.SourceChoice;
+import plainsieve.server.definitions.model.CachePolicy;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.SourceChoice;
+import plainsieve.server.editing.refactoring.HardCodedValueConversion;
 
 /** Queries on the wire. A text that is missing in a request is empty. */
 final class QueryBodies {

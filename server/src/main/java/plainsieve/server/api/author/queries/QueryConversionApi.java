@@ -7,18 +7,18 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.steps.convert.SqlToSteps;
-import plainsieve.server.authoring.RowEquality;
 import plainsieve.server.body.ChoiceBody;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.AnalysisLimit;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.refactoring.RowEquality;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.AnalysisLimit;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
-import plainsieve.server.project.Stage;
-import plainsieve.server.runs.RequestedChoices;
-import plainsieve.server.runs.RunRequest;
+import plainsieve.server.results.runs.RequestedChoices;
+import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.sources.SourceFacts;
 
 /** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */

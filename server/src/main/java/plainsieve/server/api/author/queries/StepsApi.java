@@ -19,18 +19,18 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.authoring.StepValues;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.SentenceBodies;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.AnalysisLimit;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.assist.StepValues;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.AnalysisLimit;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
-import plainsieve.server.project.Stage;
-import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.sources.SourceFacts;
 
 /** Steps while they are written: how they read, what could be at a mark, what could come next. Nothing is kept here. */

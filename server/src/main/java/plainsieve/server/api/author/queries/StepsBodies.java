@@ -15,13 +15,13 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Type;
-import plainsieve.server.authoring.RowEquality;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.ProblemBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.RunIds;
 import plainsieve.server.body.SentenceBodies;
+import plainsieve.server.editing.refactoring.RowEquality;
 
 /** Steps on the wire. */
 final class StepsBodies {

@@ -12,13 +12,13 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.authoring.DataTransferEdits;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.edits.DataTransferEdits;
+import plainsieve.server.definitions.model.DataTransferPolicy;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.DataTransferPolicy;
-import plainsieve.server.project.Project;
 
 /** Between which sources values may travel: decided once for a project, for all queries. */
 @RestController

@@ -13,13 +13,13 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.Permissions;
+import plainsieve.server.access.accounts.Groups;
+import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.http.AuditRecorder;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Whom a report is for. */
 @RestController

@@ -12,18 +12,18 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RunBodies;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFoundException;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Stage;
-import plainsieve.server.rehearsal.Rehearsal;
-import plainsieve.server.rehearsal.Rehearsals;
-import plainsieve.server.rehearsal.StatementFormRehearsal;
-import plainsieve.server.runs.RequestedChoices;
-import plainsieve.server.runs.RunRequest;
+import plainsieve.server.results.rehearsal.Rehearsal;
+import plainsieve.server.results.rehearsal.Rehearsals;
+import plainsieve.server.results.rehearsal.StatementFormRehearsal;
+import plainsieve.server.results.runs.RequestedChoices;
+import plainsieve.server.results.runs.RunRequest;
 
 /** Rehearsals of reports, and of a draft the forms in which reports will send it. */
 @RestController

@@ -15,14 +15,14 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Size;
 import plainsieve.server.api.author.reports.ReportEditorBodies.ReportEditorBody;
 import plainsieve.server.body.SentenceBodies;
-import plainsieve.server.editor.EditedElement;
-import plainsieve.server.editor.ReportEditor;
-import plainsieve.server.http.Audited;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.editor.EditedElement;
+import plainsieve.server.editing.editor.ReportEditor;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
 
 /** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
 @RestController

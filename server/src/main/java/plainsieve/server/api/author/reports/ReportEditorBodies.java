@@ -10,13 +10,13 @@ import java.util.Optional;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
-import plainsieve.server.authoring.LimitRelocation;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ReportBodies.ReportBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.body.ViewBodies;
-import plainsieve.server.project.Report;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.editing.refactoring.LimitRelocation;
 import tools.jackson.databind.JsonNode;
 
 /** A report in the editor, on the wire. */

@@ -8,16 +8,16 @@ import plainsieve.core.sentence.ViewSentence;
 import plainsieve.files.ProjectYaml;
 import plainsieve.server.api.author.reports.ReportEditorBodies.EditorObject;
 import plainsieve.server.api.author.reports.ReportEditorBodies.ReportEditorBody;
-import plainsieve.server.authoring.LimitRelocation;
-import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.definitions.forms.ReportEntries;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.ReportDraft;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.editing.editor.ReportEditor;
+import plainsieve.server.editing.refactoring.LimitRelocation;
+import plainsieve.server.http.reportpage.ReportContent;
 import plainsieve.server.people.Caller;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.ReportDraft;
-import plainsieve.server.project.ReportEntries;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.ReportContent;
 import tools.jackson.databind.JsonNode;
 
 /** The page of a report that is being made. */

@@ -12,20 +12,20 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.server.body.QuestionBodies;
 import plainsieve.server.body.RunBodies;
-import plainsieve.server.editor.ReportEditor;
-import plainsieve.server.http.RequiredRole;
-import plainsieve.server.http.Staged;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.editor.ReportEditor;
+import plainsieve.server.http.context.RequiredRole;
+import plainsieve.server.http.context.Staged;
+import plainsieve.server.http.reportpage.ReportContent;
+import plainsieve.server.http.reportpage.ViewOrders;
+import plainsieve.server.http.results.ReportPageRequest;
+import plainsieve.server.http.results.RunStreaming;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.Stage;
-import plainsieve.server.reportpage.ReportContent;
-import plainsieve.server.reportpage.ViewOrders;
-import plainsieve.server.results.ReportPageRequest;
-import plainsieve.server.results.RunStreaming;
-import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.Cancellations;
+import plainsieve.server.sources.sent.Purpose;
 
 /** A draft with live rows: its question and its views, run as viewers will run them. */
 @RestController

@@ -14,19 +14,19 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.ReportOpening;
-import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.ResourceBody;
-import plainsieve.server.http.Audited;
+import plainsieve.server.definitions.edits.ReportEdits;
+import plainsieve.server.definitions.forms.ReportEntries;
+import plainsieve.server.definitions.model.EditConflictException;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.Audited;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.EditConflictException;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
-import plainsieve.server.project.ReportEntries;
 
 /** Changes reports, and makes links with choices that their readers cannot change. */
 @RestController

@@ -22,21 +22,21 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.access.accounts.ReportLinks;
 import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.ResourceBody;
-import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.context.AuditRecorder;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
-import plainsieve.server.project.Report;
 import plainsieve.server.records.access.SignedLinkRow;
-import plainsieve.server.runs.ChoiceResolver;
-import plainsieve.server.runs.RequestedChoices;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.results.runs.ChoiceResolver;
+import plainsieve.server.results.runs.RequestedChoices;
+import plainsieve.server.runtime.settings.Settings;
 
 /** Links to a report whose choices no one can change. */
 @RestController

@@ -4,10 +4,10 @@ import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.accounts.ViewAs;
-import plainsieve.server.http.RequiredRole;
+import plainsieve.server.access.accounts.ViewAs;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Project;
 
 /** Whom an author can look as. */
 @RestController

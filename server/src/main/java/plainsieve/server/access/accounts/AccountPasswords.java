@@ -1,0 +1,51 @@
+package plainsieve.server.access.accounts;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.PersonRow;
+
+/** Sets and checks the passwords of people who are signed in. A password is hashed outside of the change of the records. */
+@Service
+public class AccountPasswords {
+    private final PersonRecords people;
+    private final SignInService signInService;
+    private final Passwords passwords;
+    private final PasswordVerifier gate;
+    private final TransactionTemplate change;
+
+    AccountPasswords(
+            PersonRecords people,
+            SignInService signInService,
+            Passwords passwords,
+            PasswordVerifier gate,
+            PlatformTransactionManager transactions) {
+        this.people = people;
+        this.signInService = signInService;
+        this.passwords = passwords;
+        this.gate = gate;
+        this.change = new TransactionTemplate(transactions);
+    }
+
+    /** Sets a password; all sessions and API keys of the person end. Throws for one that is weak, and as {@link PasswordHasher#hash}. */
+    public void set(String personId, String password) {
+        String hash = passwords.encoded(password, get(personId).name());
+        change.executeWithoutResult(status -> {
+            people.setPassword(personId, hash);
+            signInService.endAll(personId);
+        });
+    }
+
+    /** Whether this is the person's password; true while there is none. Guesses are slowed down, and throw, as at the sign-in. */
+    public boolean isCurrent(String personId, String password, SignInService.RequestOrigin from) {
+        PersonRow row = get(personId);
+        return row.password().isEmpty() || gate.admits(row.name(), password, row.password(), from);
+    }
+
+    private PersonRow get(String personId) {
+        return people.find(personId).orElseThrow(() -> new NotFoundException("person", personId, List.of()));
+    }
+}

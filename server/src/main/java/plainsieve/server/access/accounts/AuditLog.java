@@ -1,0 +1,45 @@
+package plainsieve.server.access.accounts;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import plainsieve.server.records.access.AuditEntry;
+import plainsieve.server.records.access.AuditRecords;
+
+/** The append-only record of who changed what. */
+@Service
+public class AuditLog {
+    private static final int LONGEST = 500;
+
+    private final AuditRecords records;
+    private final Clock clock;
+
+    AuditLog(AuditRecords records, Clock clock) {
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /**
+     * Who does something.
+     *
+     * @param person their name
+     * @param address where the request comes from
+     */
+    public record Actor(String person, String address) {}
+
+    public void add(Actor actor, String what, String projectId, String about) {
+        String cut = about.length() > LONGEST ? about.substring(0, LONGEST) + "…" : about;
+        records.add(new AuditEntry(0, clock.instant(), actor.person(), actor.address(), what, projectId, cut));
+    }
+
+    /** The last of a kind in a project that is about something. @param begins how what it is about begins */
+    public Optional<AuditEntry> last(String projectId, String what, String begins) {
+        return records.last(projectId, what, begins);
+    }
+
+    /** The newest first. @param before only those that are older than this one */
+    public List<AuditEntry> latest(long before, String search, int most) {
+        return records.latest(before, search, most);
+    }
+}

@@ -1,0 +1,39 @@
+package plainsieve.server.access.security;
+
+import jakarta.servlet.http.HttpServletResponse;
+
+/** Security headers of every response. */
+public final class SafeHeaders {
+    private SafeHeaders() {}
+
+    /**
+     * On what a page loads: a script, styles or letters, which are never shown by themselves. A page opened over a slow line
+     * waits for a dozen of them, each as much longer as its head is.
+     *
+     * @param secure whether it came over HTTPS: then browsers ask by nothing else for a year
+     */
+    static void onPart(HttpServletResponse response, boolean secure) {
+        if (secure) {
+            response.setHeader("Strict-Transport-Security", "max-age=31536000");
+        }
+        response.setHeader("X-Content-Type-Options", "nosniff");
+        response.setHeader("Cross-Origin-Resource-Policy", "same-origin");
+    }
+
+    /**
+     * On every other answer.
+     *
+     * @param secure whether it came over HTTPS: then browsers ask by nothing else for a year
+     */
+    public static void on(HttpServletResponse response, boolean secure) {
+        onPart(response, secure);
+        response.setHeader(
+                "Content-Security-Policy",
+                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none';"
+                        + " base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
+        response.setHeader("X-Frame-Options", "DENY");
+        response.setHeader("Referrer-Policy", "same-origin");
+        response.setHeader("Cross-Origin-Opener-Policy", "same-origin");
+        response.setHeader("Permissions-Policy", "camera=(), microphone=(), geolocation=()");
+    }
+}

@@ -1,8 +1,0 @@
-package plainsieve.server.copies;
-
-/** A stored copy could not be made, kept or read, for a reason of this server's; its message is for people. */
-public final class CopyFailure extends RuntimeException {
-    CopyFailure(String message, Throwable cause) {
-        super(message, cause);
-    }
-}

@@ -1,0 +1,33 @@
+package plainsieve.server.definitions.edits;
+
+import org.springframework.stereotype.Service;
+import plainsieve.server.definitions.model.DataTransferPolicy;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.records.definitions.TransferPolicyRecords;
+import plainsieve.server.records.definitions.TransferPolicyRow;
+
+/** Decides between which sources values may travel in a project. */
+@Service
+public class DataTransferEdits {
+    private final TransferPolicyRecords records;
+
+    DataTransferEdits(TransferPolicyRecords records) {
+        this.records = records;
+    }
+
+    /** Throws {@link plainsieve.server.definitions.model.NotFoundException} when there is no such source. */
+    public void decide(Project project, DataTransferPolicy policy) {
+        project.source(policy.from());
+        project.source(policy.to());
+        records.decide(row(project, policy));
+    }
+
+    /** Leaves it open again: until someone decides, they do not travel. */
+    public void forget(Project project, String from, String to) {
+        records.forget(row(project, new DataTransferPolicy(from, to, false)));
+    }
+
+    private static TransferPolicyRow row(Project project, DataTransferPolicy policy) {
+        return new TransferPolicyRow(project.id(), policy.from(), policy.to(), policy.allowed());
+    }
+}

@@ -1,0 +1,25 @@
+package plainsieve.server.definitions.edits;
+
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
+
+/** What a parameter says about other parameters, under their new names: the end of its range, its formulas, what is open. */
+public final class ParameterReferences {
+    private ParameterReferences() {}
+
+    public static ParameterDefinition renamed(ParameterDefinition definition, String from, String to) {
+        String end = definition.rangeEnd();
+        return definition
+                .withOpenListRenamed(from, to)
+                .withReferences(
+                        end.equals(from) ? to : end,
+                        renamed(definition.formula(), from, to),
+                        definition.start() instanceof DefaultDefinition.Formula start
+                                ? new DefaultDefinition.Formula(renamed(start.formulaText(), from, to))
+                                : definition.start());
+    }
+
+    private static String renamed(String formula, String from, String to) {
+        return formula.replaceAll(":" + from + "(?![A-Za-z0-9_])", ":" + to);
+    }
+}

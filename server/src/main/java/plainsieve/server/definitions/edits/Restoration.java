@@ -1,0 +1,28 @@
+package plainsieve.server.definitions.edits;
+
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
+
+/** Restores removed definitions of one kind. */
+public interface Restoration {
+    DefinitionKind kind();
+
+    /** Adds a removed definition again. Throws {@link ProblemException} when its name is taken or something it needs is missing. */
+    void restore(Project project, DefinitionRow row);
+
+    /** Throws {@link ProblemException} when there is another definition of this name. */
+    static void requireFree(DefinitionKind kind, boolean taken, String name) {
+        requireFree(kind.word().replace('-', ' '), taken, name);
+    }
+
+    /** @param what the kind of object in words */
+    static void requireFree(String what, boolean taken, String name) {
+        if (taken) {
+            throw new ProblemException(Problem.of(
+                    "name-taken", "Another %s “%s” exists now.".formatted(what, name), "Rename or remove it first."));
+        }
+    }
+}

@@ -1,0 +1,124 @@
+package plainsieve.server.definitions.edits;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.forms.StoredForms;
+import plainsieve.server.definitions.model.EditConflictException;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
+
+/** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers again. */
+@Service
+public class StageEdits implements Restoration {
+    private static final Duration LONGEST = Duration.ofHours(1);
+
+    private final DefinitionRecords records;
+    private final StoredForms forms;
+    private final RemovedObjects removedObjects;
+
+    StageEdits(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects) {
+        this.records = records;
+        this.removedObjects = removedObjects;
+        this.forms = forms;
+    }
+
+    /**
+     * Lets a stage hold what it says from now on.
+     *
+     * @throws ProblemException naming what cannot be
+     * @throws EditConflictException when someone was faster
+     */
+    public void keep(Project project, Stage stage) {
+        check(project, stage);
+        if (records.save(forms.row(project.id(), stage)) == 0) {
+            throw new EditConflictException("The stage “%s”".formatted(stage.name()));
+        }
+    }
+
+    /** Removes the settings of a stage; they can be restored. */
+    @Transactional
+    public void remove(Project project, String name) {
+        Stage stage = project.stage(name);
+        if (stage.version() > 0) {
+            removedObjects.keep(forms.row(project.id(), stage), name);
+        }
+        records.remove(project.id(), kind(), name);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.STAGE;
+    }
+
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        boolean taken = project.hasStage(row.id()) && project.stage(row.id()).version() > 0;
+        Restoration.requireFree(kind(), taken, row.id());
+        check(project, forms.stage(row));
+        records.add(row);
+    }
+
+    private static void check(Project project, Stage stage) {
+        if (!stage.name().matches(Stage.NAMES)) {
+            throw refused("Invalid stage name “%s”.".formatted(stage.name()), "Use small letters, digits and hyphens.");
+        }
+        stage.values().forEach((name, value) -> check(project, project.parameter(name), value));
+        stage.sources().forEach((from, to) -> check(project, stage, from, to));
+        if (stage.limits().rows().orElse(1) < 1) {
+            throw refused("A stage shows at least 1 row.", "Choose a number of rows.");
+        }
+        Duration longest = stage.limits().longest().orElse(Duration.ofSeconds(1));
+        if (longest.toSeconds() < 1 || longest.compareTo(LONGEST) > 0) {
+            throw refused("Invalid statement timeout.", "Choose 1 to 3600 seconds.");
+        }
+    }
+
+    private static void check(Project project, ParameterDefinition definition, DefaultDefinition value) {
+        if (definition.isComputed()) {
+            throw refused(
+                    ":%s is computed and has no value to set.".formatted(definition.name()),
+                    "Set the parameters that it is computed from.");
+        }
+        if (!value.queryId().isEmpty()) {
+            throw refused(
+                    "The default of :%s in a stage must be a value or a formula.".formatted(definition.name()),
+                    "Set the query as its regular default.");
+        }
+        if (!value.formulaText().isEmpty()) {
+            Formula.read(value.formulaText()).parameters().forEach(project::parameter);
+        } else {
+            String name = definition.name();
+            ChoiceReader.readAll(Map.of(name, definition.toParameter()), Map.of(name, value.choice()));
+        }
+    }
+
+    /* Replacements are not chained, so that the target of a statement stays evident. */
+    private static void check(Project project, Stage stage, String from, String to) {
+        if (project.source(from).kind() != project.source(to).kind()) {
+            throw refused(
+                    "“%s” cannot replace “%s”: it is of another kind.".formatted(to, from),
+                    "Choose one of the same kind, with the same tables.");
+        }
+        if (stage.sources().containsKey(to)) {
+            throw refused(
+                    "“%s” replaces “%s” and is itself replaced.".formatted(to, from),
+                    "Name the final source directly.");
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(List.of(Problem.of("bad-stage", message, advice)));
+    }
+}

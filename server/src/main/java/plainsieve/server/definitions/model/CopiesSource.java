@@ -1,0 +1,43 @@
+package plainsieve.server.definitions.model;
+
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.sources.SourceSettings;
+
+/** Where the stored copies of a project are asked: its own tables source, which is a folder. */
+public final class CopiesSource {
+    private static final String FOLDER = "copies-";
+
+    private CopiesSource() {}
+
+    /** The name of the folder, within that for files. */
+    public static String folderName(String projectId) {
+        return FOLDER + projectId;
+    }
+
+    /** Whether a folder within that for files has the name of one for stored copies. */
+    public static boolean isFolderName(String name) {
+        return name.startsWith(FOLDER);
+    }
+
+    /** The table that a copy is asked as. */
+    public static String table(String copyId) {
+        return copyId.replace('-', '_');
+    }
+
+    /** The id of the source; nothing before there is one. */
+    public static Optional<String> of(String projectId, Map<String, SourceSettings> sources) {
+        return sources.entrySet().stream()
+                .filter(source -> source.getValue() instanceof SourceSettings.Folder folder
+                        && folder.file().equals(folderName(projectId)))
+                .map(Map.Entry::getKey)
+                .findFirst();
+    }
+
+    /** A query that asks its copy, with all of its rows. */
+    public static Query asking(String copiesSource, Query query, SourceSettings settings) {
+        String text = "select * from "
+                + settings.dialect().quoteName(table(query.asked().copy()));
+        return new Query(query.id(), query.name(), copiesSource, "", query.asked(), text, text, query.version());
+    }
+}

@@ -1,0 +1,342 @@
+package plainsieve.server.definitions.project;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.files.ProjectFolder;
+import plainsieve.server.definitions.model.CachePolicy;
+import plainsieve.server.definitions.model.CopiesSource;
+import plainsieve.server.definitions.model.DataTransferPolicy;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.model.ReportDraft;
+import plainsieve.server.definitions.model.Stage;
+import plainsieve.server.definitions.model.Usage;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * A project in one state of the records: its queries, parameters, lists and reports, what needs what, and what uses what.
+ * Never changes; anyone who runs something carries one from beginning to end, so that no run sees two states.
+ */
+public final class Project {
+    private final String id;
+    private final String name;
+    private final ProjectParts parts;
+    private final QueryTextCache queryTextCache;
+    private final ProjectGraph graph;
+    private final Stage stage;
+    /* Worked out when first asked for: a page of views runs in one of them. */
+    private final Map<String, Project> drafted = new ConcurrentHashMap<>();
+    private final Map<String, Project> staged = new ConcurrentHashMap<>();
+
+    Project(String id, String name, ProjectParts parts, QueryTextCache queryTextCache) {
+        this(id, name, parts, queryTextCache, Stage.of(""));
+    }
+
+    private Project(String id, String name, ProjectParts parts, QueryTextCache queryTextCache, Stage stage) {
+        this.stage = stage;
+        this.id = id;
+        this.name = name;
+        this.parts = parts;
+        this.queryTextCache = queryTextCache;
+        this.graph = new ProjectGraph(parts, queryTextCache);
+    }
+
+    /** Is in addresses. */
+    public String id() {
+        return id;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    ProjectParts parts() {
+        return parts;
+    }
+
+    private Project with(ProjectParts fallback) {
+        return new Project(id, name, fallback, queryTextCache, stage);
+    }
+
+    /** The project as it would be with this parameter; nothing is kept. */
+    public Project with(ParameterDefinition definition) {
+        return with(parts.with(definition));
+    }
+
+    /** The project as it would be with a query in this form; nothing is kept. */
+    public Project with(Query query) {
+        return with(parts.with(query));
+    }
+
+    /** The project as it would be with a report in this form for viewers and authors alike; nothing is kept. */
+    public Project giving(Report report) {
+        return with(parts.giving(report));
+    }
+
+    /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFoundException} when there is none. */
+    public Project inStage(String stageName) {
+        return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
+    }
+
+    /** As {@link #inStage}, but that some parameters open with something else yet. Their definitions are not changed from it. */
+    public Project inStage(String stageName, Map<String, DefaultDefinition> opening) {
+        return staged(stage(stageName).opening(opening));
+    }
+
+    /** With what a report opens with, in place of defaults. What the stage says goes before it: it is for all reports. */
+    public Project opening(Report report) {
+        Map<String, DefaultDefinition> values =
+                new LinkedHashMap<>(report.opening().values());
+        values.keySet()
+                .removeIf(name ->
+                        stage.values().containsKey(name) || !parameters().containsKey(name));
+        return values.isEmpty()
+                ? this
+                : new Project(id, name, parts.in(Stage.of("").withValues(values)), queryTextCache, stage);
+    }
+
+    private Project staged(Stage wanted) {
+        Map<String, String> former = formerNames();
+        Map<String, DefaultDefinition> values = new LinkedHashMap<>();
+        wanted.values().forEach((said, value) -> values.put(former.getOrDefault(said, said), value));
+        Stage now = wanted.withValues(values);
+        return new Project(id, name, parts.in(now), queryTextCache, now);
+    }
+
+    /** As authors see it while they make something of it, unless it is seen in a stage already. */
+    public Project inMaking() {
+        return stage.name().isEmpty() ? inStage(Stage.DRAFT) : this;
+    }
+
+    /** What holds where this project is seen; nothing, where it is seen as it is written. */
+    public Stage stage() {
+        return stage;
+    }
+
+    /** The stages of this project: the draft, that of viewers, then others that were named. */
+    public List<Stage> stages() {
+        List<Stage> all = new ArrayList<>(List.of(stage(Stage.DRAFT), stage(Stage.LIVE)));
+        parts.stages().values().stream()
+                .filter(named ->
+                        !named.name().equals(Stage.DRAFT) && !named.name().equals(Stage.LIVE))
+                .forEach(all::add);
+        return all;
+    }
+
+    public boolean hasStage(String stageName) {
+        return stages().stream().anyMatch(one -> one.name().equals(stageName));
+    }
+
+    /** A stage of this project; the draft and that of viewers are always there. Throws {@link NotFoundException} for another that is not. */
+    public Stage stage(String stageName) {
+        boolean always = stageName.equals(Stage.DRAFT) || stageName.equals(Stage.LIVE);
+        return always
+                ? parts.stages().getOrDefault(stageName, Stage.of(stageName))
+                : find("stage", stageName, parts.stages());
+    }
+
+    /** The project as viewers would have it with this draft; nothing is given to them. */
+    public Project drafted(String reportId) {
+        Report draft = draft(reportId).report();
+        return draft.equals(report(reportId))
+                ? this
+                : drafted.computeIfAbsent(reportId, key -> with(parts.with(draft)));
+    }
+
+    /**
+     * Project files have it, on the sources of today; nothing is kept. Throws {@link ProblemException} naming what of it
+     * cannot be any more.
+     */
+    public Project asIn(ProjectFolder files) {
+        return with(FileProjectParts.of(parts, files));
+    }
+
+    /** A report as its authors see it. */
+    public ReportDraft draft(String reportId) {
+        return find("report", reportId, parts.drafts());
+    }
+
+    public Map<String, SourceSettings> sources() {
+        return parts.sources();
+    }
+
+    /** The data transfer policies. */
+    public List<DataTransferPolicy> transferPolicies() {
+        return parts.transferPolicies();
+    }
+
+    public SourceSettings source(String sourceId) {
+        return find("source", sourceId, parts.sources());
+    }
+
+    public Dialect dialect(String sourceId) {
+        return source(sourceId).dialect();
+    }
+
+    public Collection<Query> queries() {
+        return parts.queries().values();
+    }
+
+    public Query query(String queryId) {
+        return find("query", queryId, parts.queries());
+    }
+
+    /** A query as it is run where the project is seen: viewers' reports ask its stored copy, where it is stated so and can be. */
+    public Query asked(String queryId) {
+        Query query = query(queryId);
+        boolean fromCopy = stage.name().equals(Stage.LIVE)
+                && query.asked() instanceof CachePolicy.StoredCopy
+                && askedFor(query).isEmpty();
+        return fromCopy
+                ? CopiesSource.of(id, parts.sources())
+                        .map(source -> CopiesSource.asking(source, query, source(source)))
+                        .orElse(query)
+                : query;
+    }
+
+    /** The parameters that the live text of a query asks for, and the one that says which source it asks. */
+    public List<String> askedFor(Query query) {
+        Set<String> names = new LinkedHashSet<>(queryTextCache.mentioned(
+                query.liveText(), dialect(query.sourceId()), queryTextCache.around(parts, query.sourceId())));
+        if (query.choosesSource()) {
+            names.add(query.sourceParameter());
+        }
+        return List.copyOf(names);
+    }
+
+    public boolean hasQuery(String queryId) {
+        return parts.queries().containsKey(queryId);
+    }
+
+    /** All parameters by name, in the project's order. */
+    public Map<String, ParameterDefinition> parameters() {
+        return parts.parameters();
+    }
+
+    public ParameterDefinition parameter(String parameterName) {
+        return find("parameter", parameterName, parts.parameters());
+    }
+
+    public Collection<Report> reports() {
+        return parts.reports().values();
+    }
+
+    public Report report(String reportId) {
+        return find("report", reportId, parts.reports());
+    }
+
+    public boolean hasReport(String reportId) {
+        return parts.reports().containsKey(reportId);
+    }
+
+    private static <T> T find(String what, String wanted, Map<String, T> all) {
+        return Optional.ofNullable(all.get(wanted))
+                .orElseThrow(() -> new NotFoundException(what, wanted, all.keySet()));
+    }
+
+    /** Every former name that no one has now, with the name that took its place. */
+    public Map<String, String> formerNames() {
+        return parts.formerNames();
+    }
+
+    /** A text read by the rules of the query's source. Throws {@link ProblemException} when unreadable. */
+    public PreparedQuery prepare(Query query, String text) {
+        return prepare(query.sourceId(), text);
+    }
+
+    /** A text read by the rules of a source. Throws {@link ProblemException} when unreadable. */
+    public PreparedQuery prepare(String sourceId, String text) {
+        SourceLanguage.of(source(sourceId).kind()).check(text);
+        return queryTextCache.prepare(text, dialect(sourceId), schemaContext(sourceId));
+    }
+
+    /** What the steps of a query of this source can speak of. */
+    public SchemaContext schemaContext(String sourceId) {
+        return queryTextCache.around(this, sourceId);
+    }
+
+    /** A text of steps as it reads here. */
+    public StepsAnalysis steps(String sourceId, String text) {
+        return FederatedSteps.of(text, dialect(sourceId), schemaContext(sourceId));
+    }
+
+    /** The parameters that a query's texts mention, in the draft or live. */
+    public Set<String> mentioned(Query query) {
+        return graph.mentioned(query.id());
+    }
+
+    /** Which parameter needs which: by its formulas, and by the queries of its list and its default. */
+    public Dependencies dependencies() {
+        return graph.dependencies();
+    }
+
+    /** What one parameter needs directly. */
+    public Set<String> needs(String parameterName) {
+        return graph.needs(parameterName);
+    }
+
+    /** The parameters that a parameter's list depends on. */
+    public Set<String> parents(ParameterDefinition definition) {
+        return graph.live(definition.list().queryId());
+    }
+
+    /** The parameters on which it depends what someone is shown of a list: its parents, and those of what holds it. */
+    public Set<String> behindValues(ParameterDefinition definition) {
+        Set<String> names = new LinkedHashSet<>(parents(definition));
+        names.addAll(graph.live(definition.hold().queryId()));
+        return names;
+    }
+
+    /** The parameters a view's statement depends on: those of its query, the one that limits it, and what these need. */
+    public Set<String> parametersOf(View view) {
+        return graph.ofView(view);
+    }
+
+    /** Every parameter that a report depends on; a viewer can choose those of them that are not computed. */
+    public Set<String> parametersOf(Report report) {
+        return graph.ofReport(report.id());
+    }
+
+    /** The parameters of a report that viewers could choose and are not offered: every run uses their default. */
+    public List<ParameterDefinition> notOffered(Report report) {
+        Set<String> names = parametersOf(report);
+        return parameters().values().stream()
+                .filter(definition -> names.contains(definition.name())
+                        && !definition.isComputed()
+                        && !report.offers(definition.name()))
+                .toList();
+    }
+
+    /** What uses a parameter. */
+    public List<Usage> uses(String parameterName) {
+        return graph.uses(parameterName);
+    }
+
+    /** What shows a query or takes a list or a default from it. */
+    public List<Usage> usesOfQuery(String queryId) {
+        return Usages.ofQuery(this, queryId);
+    }
+
+    /** The objects that use a source. */
+    public List<Usage> usesOfSource(String sourceId) {
+        return Usages.ofSource(this, sourceId);
+    }
+}

@@ -1,0 +1,110 @@
+package plainsieve.server.definitions.project;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
+import plainsieve.server.definitions.forms.StoredForms;
+import plainsieve.server.definitions.model.EditConflictException;
+import plainsieve.server.definitions.model.NotFoundException;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.records.definitions.SelectionRecords;
+import plainsieve.server.records.definitions.SelectionRow;
+
+/** Choices that viewers keep: under a name for themselves, or without one in place of a link that would be too long. */
+@Service
+public class Selections {
+    private static final int LONGEST_NAME = 120;
+
+    private final SelectionRecords records;
+    private final StoredForms forms;
+    private final Clock clock;
+
+    Selections(SelectionRecords records, StoredForms forms, Clock clock) {
+        this.records = records;
+        this.forms = forms;
+        this.clock = clock;
+    }
+
+    /** Kept choices. */
+    public record Selection(String id, String name, Map<String, ChoiceText> choices) {}
+
+    /** Whose they are: a viewer's, for one report. */
+    public record Owner(Project project, Report report, String viewer) {
+        private SelectionRecords.Owner inRecords() {
+            return new SelectionRecords.Owner(project.id(), report.id(), viewer);
+        }
+    }
+
+    public List<Selection> of(Owner owner) {
+        return records.of(owner.inRecords()).stream().map(this::selection).toList();
+    }
+
+    /** Found by anyone who has the id, as a link is. */
+    public Selection get(Project project, Report report, String id) {
+        return records.find(project.id(), report.id(), id)
+                .map(this::selection)
+                .orElseThrow(() -> new NotFoundException("selection", id, List.of()));
+    }
+
+    /**
+     * Keeps choices; the same choices without a name have the same id.
+     *
+     * @param instead the choices of that name which these should replace; nothing when there are none
+     * @throws EditConflictException when others are kept under the name by now
+     */
+    @Transactional
+    public Selection keep(
+            Owner owner, String name, Map<String, ChoiceText> choices, Optional<Map<String, ChoiceText>> instead) {
+        String stripped = SingleLine.of(name);
+        if (stripped.length() > LONGEST_NAME) {
+            throw new ProblemException(Problem.of(
+                    "name-too-long", "The name has more than %d characters.".formatted(LONGEST_NAME), "Shorten it."));
+        }
+        String kept = forms.writeChoices(choices);
+        String report = owner.project().id() + "\n" + owner.report().id();
+        String what = stripped.isEmpty() ? report + "\n" + kept : report + "\n" + owner.viewer() + "\n" + stripped;
+        String fresh =
+                UUID.nameUUIDFromBytes(what.getBytes(StandardCharsets.UTF_8)).toString();
+        Optional<SelectionRow> before = records.of(owner.inRecords()).stream()
+                .filter(row -> row.name().equals(stripped))
+                .findFirst();
+        before.filter(row -> !forms.choices(row.choices()).equals(choices))
+                .ifPresent(row -> refuseOthers(row, instead));
+        String id = before.map(SelectionRow::id).orElse(fresh);
+        records.keep(new SelectionRow(
+                id, owner.project().id(), owner.report().id(), owner.viewer(), stripped, kept, clock.instant()));
+        return get(owner.project(), owner.report(), id);
+    }
+
+    private void refuseOthers(SelectionRow row, Optional<Map<String, ChoiceText>> instead) {
+        Map<String, ChoiceText> there = forms.choices(row.choices());
+        if (instead.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "name-taken",
+                    "Choices are already saved as “%s”.".formatted(row.name()),
+                    "Replace them, or choose another name."));
+        }
+        if (!there.equals(instead.get())) {
+            throw new EditConflictException("The selection “%s”".formatted(row.name()));
+        }
+    }
+
+    public void remove(Owner owner, String id) {
+        if (records.remove(owner.inRecords(), id) == 0) {
+            throw new NotFoundException("selection", id, List.of());
+        }
+    }
+
+    private Selection selection(SelectionRow row) {
+        return new Selection(row.id(), row.name(), forms.choices(row.choices()));
+    }
+}

@@ -1,0 +1,43 @@
+package plainsieve.server.editing.assist;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.catalog.DeclaredType;
+import plainsieve.core.sql.CallArgument;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.value.Type;
+import plainsieve.sources.Catalog;
+
+/**
+ * An argument as a database describes it: {@code month_start date}.
+ *
+ * @param of the function it belongs to
+ * @param written its name, and its type after it where the database says one
+ */
+record DeclaredArgument(String of, String written) {
+    /** The argument as which a parameter is in a query, where it is one. */
+    static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.CatalogFunction> functions) {
+        return query.parameters().stream()
+                .filter(place -> place.name().equals(parameter))
+                .flatMap(place -> at(query, place, functions).stream())
+                .findFirst();
+    }
+
+    private static Optional<DeclaredArgument> at(
+            ParsedQuery query, ParameterPlace place, List<Catalog.CatalogFunction> functions) {
+        return CallArgument.of(query.tokens(), place.token()).flatMap(call -> functions.stream()
+                .filter(function -> function.name().equalsIgnoreCase(call.function())
+                        && function.arguments().size() > call.index())
+                .map(function -> new DeclaredArgument(
+                        function.name(), function.arguments().get(call.index())))
+                .findFirst());
+    }
+
+    /** Nothing where the database does not say it, or in words that are no plain type. */
+    Optional<Type> type() {
+        String words = written.strip();
+        int space = words.indexOf(' ');
+        return DeclaredType.of(space < 0 ? "" : words.substring(space));
+    }
+}

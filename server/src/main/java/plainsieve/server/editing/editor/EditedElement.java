@@ -1,0 +1,33 @@
+package plainsieve.server.editing.editor;
+
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * The element of a report that a sentence belongs to. Written as {@code view:by-port}, {@code control:port} or {@code opening} in
+ * addresses and requests.
+ */
+public sealed interface EditedElement {
+    /** @param id of the view, within its report */
+    record OfView(String id) implements EditedElement {}
+
+    /** @param parameter the one it chooses; of a range, the lower end */
+    record OfControl(String parameter) implements EditedElement {}
+
+    record OfOpening() implements EditedElement {}
+
+    /** Throws {@link ProblemException} when the word names no thing. */
+    static EditedElement read(String word) {
+        if (word.equals("opening")) {
+            return new OfOpening();
+        }
+        if (word.startsWith("view:")) {
+            return new OfView(word.substring("view:".length()));
+        }
+        if (word.startsWith("control:")) {
+            return new OfControl(word.substring("control:".length()));
+        }
+        throw new ProblemException(
+                Problem.of("bad-thing", "Unknown element “%s”.".formatted(word), "Reload the page."));
+    }
+}

@@ -1,0 +1,317 @@
+package plainsieve.server.editing.transfer;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.request.RequestText;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.CompanionFiles;
+import plainsieve.files.CopiesFile;
+import plainsieve.files.DeliveriesFile;
+import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectDifference;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFile.QueryEntry;
+import plainsieve.files.ProjectFile.ReportEntry;
+import plainsieve.files.ProjectFile.SourceEntry;
+import plainsieve.files.ProjectFile.TransferPolicyEntry;
+import plainsieve.files.ProjectFolder;
+import plainsieve.files.StagesFile;
+import plainsieve.files.StagesFile.StageEntry;
+import plainsieve.server.definitions.edits.Ids;
+import plainsieve.server.definitions.forms.ParameterEntries;
+import plainsieve.server.definitions.forms.ReportEntries;
+import plainsieve.server.definitions.forms.StageEntries;
+import plainsieve.server.definitions.model.CachePolicy;
+import plainsieve.server.definitions.model.DataTransferPolicy;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFields;
+import plainsieve.sources.SourceKind;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * The whole project out to files and in from files. Coming in, what has an id that is here already is changed, what has
+ * not is added, and nothing is removed: all of it or nothing. The SQL keeps every character, and no password goes out.
+ */
+@Service
+public class ProjectTransfer {
+    private final Projects projects;
+    private final ProjectEditors edits;
+    private final List<ProjectExtension> along;
+
+    ProjectTransfer(Projects projects, ProjectEditors edits, List<ProjectExtension> along) {
+        this.projects = projects;
+        this.edits = edits;
+        this.along = along;
+    }
+
+    public ProjectFolder exportFiles(Project project) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        List<QueryEntry> entries = queries(project, texts);
+        ProjectFile file = new ProjectFile(
+                ProjectFile.FORMAT,
+                project.name(),
+                project.sources().entrySet().stream()
+                        .filter(source -> !isTheirs(project, source.getKey()))
+                        .map(source -> entry(source.getKey(), source.getValue()))
+                        .toList(),
+                project.parameters().values().stream()
+                        .map(ParameterEntries::entry)
+                        .toList(),
+                entries,
+                given(project),
+                drafts(project),
+                project.transferPolicies().stream()
+                        .map(policy -> new TransferPolicyEntry(policy.from(), policy.to(), policy.allowed()))
+                        .toList());
+        List<StageEntry> stages = project.stages().stream()
+                .filter(stage -> !stage.saysNothing())
+                .map(StageEntries::entry)
+                .toList();
+        CompanionFiles beside = new CompanionFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
+        for (ProjectExtension one : along) {
+            beside = one.exportFiles(project.id(), beside);
+        }
+        return new ProjectFolder(file, texts, beside);
+    }
+
+    /** @param texts where their texts are put, by the paths of their files */
+    private static List<QueryEntry> queries(Project project, Map<String, String> texts) {
+        List<QueryEntry> entries = new ArrayList<>();
+        for (Query query : project.queries()) {
+            String file = "queries/" + query.id() + ending(query.liveText());
+            String draft = query.isChanged() ? "queries/" + query.id() + ".draft" + ending(query.draftText()) : "";
+            texts.put(file, query.liveText());
+            if (query.isChanged()) {
+                texts.put(draft, query.draftText());
+            }
+            entries.add(new QueryEntry(
+                    query.id(),
+                    query.name(),
+                    query.sourceId(),
+                    query.sourceParameter(),
+                    query.asked().copy(),
+                    query.asked().keptSeconds(),
+                    file,
+                    draft));
+        }
+        return entries;
+    }
+
+    private boolean isTheirs(Project project, String sourceId) {
+        return along.stream().anyMatch(one -> one.isTheirs(project, sourceId));
+    }
+
+    private static String ending(String text) {
+        return StepLines.isSteps(text) ? ".steps" : RequestText.isRequest(text) ? ".request" : ".sql";
+    }
+
+    private static SourceEntry entry(String id, SourceSettings settings) {
+        SourceFields fields = SourceFields.of(settings);
+        return new SourceEntry(
+                id,
+                settings.kind().word(),
+                fields.host(),
+                fields.port(),
+                fields.database(),
+                fields.user(),
+                fields.signIn(),
+                fields.tableOverrides());
+    }
+
+    private static List<ReportEntry> given(Project project) {
+        return project.reports().stream()
+                .filter(report -> project.draft(report.id()).published())
+                .map(ReportEntries::entry)
+                .toList();
+    }
+
+    private static List<ReportEntry> drafts(Project project) {
+        return project.reports().stream()
+                .map(report -> project.draft(report.id()))
+                .filter(draft -> !draft.published()
+                        || !draft.report().equals(project.report(draft.report().id())))
+                .map(draft -> ReportEntries.entry(draft.report()))
+                .toList();
+    }
+
+    /** What an import does with a source that the server does not have. */
+    public enum MissingSources {
+        /** Adds it, as an operator may. */
+        ADD,
+        /** Leaves it out. A query on it is refused: authors use the sources that operators added. */
+        LEAVE_OUT
+    }
+
+    /**
+     * Imports a project. Sources are matched by name; one that exists is never changed.
+     *
+     * @return the names of the sources that were added
+     * @throws ProblemException when something does not fit; then nothing has changed
+     */
+    @Transactional
+    public List<String> importFiles(String projectId, ProjectFolder folder, MissingSources missing) {
+        ProjectFile file = folder.file();
+        List<String> added = missing == MissingSources.ADD ? addSources(projects.get(projectId), file) : List.of();
+        along.forEach(one -> one.prepare(projects.get(projectId), folder.beside()));
+        Project withSources = projects.get(projectId);
+        requireSources(withSources, file);
+        file.transferPolicies().forEach(entry -> edits.transferPolicies()
+                .decide(withSources, new DataTransferPolicy(entry.from(), entry.to(), entry.allowed())));
+        file.queries().forEach(query -> query(withSources, query, folder.texts()));
+        edits.queries()
+                .correctReferences(
+                        withSources,
+                        projects.get(projectId),
+                        file.queries().stream().map(QueryEntry::id).collect(Collectors.toSet()));
+        parameters(projects.get(projectId), file.parameters());
+        Project withParameters = projects.get(projectId);
+        file.reports().forEach(report -> report(withParameters, report));
+        Project withReports = projects.get(projectId);
+        file.drafts().forEach(draft -> draft(withReports, draft));
+        along.forEach(one -> one.importFiles(projects.get(projectId), folder.beside()));
+        folder.beside().stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
+        return added;
+    }
+
+    private List<String> addSources(Project project, ProjectFile file) {
+        List<SourceEntry> missing = file.sources().stream()
+                .filter(entry -> !project.sources().containsKey(entry.id()))
+                .toList();
+        missing.forEach(entry -> source(project, entry));
+        return missing.stream().map(SourceEntry::id).toList();
+    }
+
+    private static void requireSources(Project project, ProjectFile file) {
+        List<String> missing = file.queries().stream()
+                .map(QueryEntry::source)
+                .filter(source -> !project.sources().containsKey(source))
+                .filter(source ->
+                        file.sources().stream().anyMatch(entry -> entry.id().equals(source)))
+                .distinct()
+                .toList();
+        if (!missing.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "source-missing",
+                    "This project has no source “%s”.".formatted(String.join("”, “", missing)),
+                    "Ask an operator to add it on Sources, or use a source that exists. Then import again."));
+        }
+    }
+
+    /** What an import would change. Changes nothing. Throws as {@link #importFiles}. */
+    @Transactional
+    public List<ProjectDifference.ChangedObject> difference(
+            String projectId, ProjectFolder folder, MissingSources missing) {
+        ProjectFolder before = exportFiles(projects.get(projectId));
+        importFiles(projectId, folder, missing);
+        List<ProjectDifference.ChangedObject> changed =
+                ProjectDifference.between(before, exportFiles(projects.get(projectId)));
+        TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+        return changed;
+    }
+
+    /* One that exists keeps its address and password: those belong to this server, not to the project. */
+    private void source(Project project, SourceEntry entry) {
+        edits.sources().refuseOthers(project, entry.id());
+        SourceSettings settings = kind(entry)
+                .settings(new SourceFields(
+                        entry.host(),
+                        entry.port(),
+                        entry.database(),
+                        entry.user(),
+                        entry.signIn(),
+                        entry.tableOverrides()));
+        edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
+    }
+
+    /** Throws {@link ProblemException} for a word that is none. */
+    static SourceKind kind(SourceEntry entry) {
+        return SourceKind.ofWord(entry.kind())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-source",
+                        "Unknown kind of source “%s”.".formatted(entry.kind()),
+                        NearestName.to(entry.kind(), SourceKind.words())
+                                .map("Did you mean “%s”?"::formatted)
+                                .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
+    }
+
+    private void query(Project project, QueryEntry entry, Map<String, String> texts) {
+        project.source(entry.source());
+        Ids.check("query", entry.id());
+        String live = texts.get(entry.file());
+        String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
+        String name = entry.name().isBlank() ? entry.id() : Ids.name("A query", entry.name());
+        CachePolicy asked = CachePolicy.of(entry.storedCopy(), entry.cacheSeconds());
+        Query query = new Query(entry.id(), name, entry.source(), entry.sourceParameter(), asked, draft, live, 1);
+        if (project.hasQuery(entry.id())) {
+            int version = project.query(entry.id()).version();
+            edits.queries().change(project, query.atVersion(version));
+        } else {
+            edits.queries().put(project, query);
+        }
+    }
+
+    /** First all of them without what they say of each other, so that each finds what it mentions. */
+    private void parameters(Project project, List<ParameterEntry> entries) {
+        Project now = project;
+        for (ParameterEntry entry : entries) {
+            if (!now.parameters().containsKey(entry.name())) {
+                ParameterDefinition definition = ParameterEntries.definition(entry, 0)
+                        .withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
+                now = now.with(edits.parameters().add(now, definition));
+            }
+        }
+        for (ParameterEntry entry : entries) {
+            int version = now.parameter(entry.name()).maintenance().version();
+            now = now.with(edits.parameters().change(now, ParameterEntries.definition(entry, version)));
+        }
+    }
+
+    private void report(Project project, ReportEntry entry) {
+        checkReport(entry);
+        if (project.hasReport(entry.id())) {
+            int version = project.report(entry.id()).version();
+            edits.reports().replace(project, ReportEntries.report(entry, entry.id(), version));
+        } else {
+            Report added = ReportEntries.report(entry, entry.id(), 1);
+            edits.reports().add(project, added);
+        }
+    }
+
+    private void stage(Project project, StageEntry entry) {
+        int version =
+                project.hasStage(entry.name()) ? project.stage(entry.name()).version() : 0;
+        edits.stages().keep(project, StageEntries.stage(entry, version));
+    }
+
+    private static void checkReport(ReportEntry entry) {
+        Ids.check("report", entry.id());
+        Ids.name("A report", entry.name().isBlank() ? entry.id() : entry.name());
+    }
+
+    private void draft(Project project, ReportEntry entry) {
+        checkReport(entry);
+        if (project.hasReport(entry.id())) {
+            int version = project.draft(entry.id()).report().version();
+            edits.reports().changeDraft(project, ReportEntries.report(entry, entry.id(), version));
+        } else {
+            edits.reports().addDraft(project, ReportEntries.report(entry, entry.id(), 1));
+        }
+    }
+}

@@ -1,0 +1,30 @@
+package plainsieve.server.http.context;
+
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.stereotype.Component;
+import plainsieve.server.access.accounts.AuditLog;
+
+/** Records audited requests in the audit log. */
+@Component
+public class AuditRecorder {
+    private final AuditLog auditLog;
+    private final CallerResolver callerResolver;
+
+    AuditRecorder(AuditLog auditLog, CallerResolver callerResolver) {
+        this.auditLog = auditLog;
+        this.callerResolver = callerResolver;
+    }
+
+    /**
+     * @param what its kind, a few plain words
+     * @param projectId empty when it is of no project
+     */
+    public void note(HttpServletRequest request, String what, String projectId, String about) {
+        noteOf(callerResolver.nameNow(), request, what, projectId, about);
+    }
+
+    /** What someone does who is not signed in with the request. @param person their name; empty when no one knows */
+    public void noteOf(String person, HttpServletRequest request, String what, String projectId, String about) {
+        auditLog.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
+    }
+}

@@ -1,0 +1,119 @@
+package plainsieve.server.http.results;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+import plainsieve.server.results.runs.QueryRunner;
+import plainsieve.server.sources.Cancellations;
+import plainsieve.server.sources.ViewerErrorMessages;
+import plainsieve.server.sources.sent.Purpose;
+import plainsieve.server.sources.sent.SentLog;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The running executions by request, so that identical concurrent requests share one. The same statement with the same values in
+ * the same project state returns the same rows for every caller. Each caller has an entry in Sent.
+ */
+@Component
+class SharedExecutions {
+    private final Map<ResultCacheKey, SharedExecution> underWay = new ConcurrentHashMap<>();
+    private final ResultCache answers;
+    private final Cancellations cancellations;
+    private final SentLog log;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    SharedExecutions(ResultCache answers, Cancellations cancellations, SentLog log, JsonMapper json, Clock clock) {
+        this.answers = answers;
+        this.cancellations = cancellations;
+        this.log = log;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** A run that is to be begun. @param kept for how long its answer is taken again */
+    record Begun(ResultCacheKey question, SharedExecution run, Duration kept) {}
+
+    /**
+     * A reader reads the run that asks this already, or the answer that is kept, or one that is to be begun. What authors try is
+     * always run again.
+     */
+    Optional<Begun> join(QueryRunner.PreparedRun ready, ResultSubscriber reader) {
+        String runId = ready.order().runId();
+        Cancellations.RunKey key =
+                new Cancellations.RunKey(ready.order().asked().caller().owner(), runId);
+        Cancellation stop = cancellations.begin(key);
+        reader.end().whenComplete((done, failure) -> cancellations.end(key, stop));
+        reader.asks(
+                stop,
+                ViewerErrorMessages.redact(ready.order().asked().caller(), stopped()),
+                id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
+        ResultCacheKey question = ResultCacheKey.of(ready);
+        if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {
+            return Optional.of(begun(question, reader, Duration.ZERO));
+        }
+        Duration kept = ready.order().text().query().asked().kept();
+        Optional<ResultCache.Kept> known =
+                reader.wantsRefresh() || kept.isZero() ? Optional.empty() : answers.find(question);
+        known.ifPresent(answer -> read(answer, reader));
+        return known.isPresent() ? Optional.empty() : join(question, reader, kept);
+    }
+
+    private void read(ResultCache.Kept answer, ResultSubscriber reader) {
+        RunEvent event = new RunEvent.Cached("cached", answer.at().toString());
+        try {
+            reader.outlet().give(ByteBuffer.wrap(ResultStreamWriter.line(json, event)));
+            for (ByteBuffer some : answer.whole().lines()) {
+                reader.outlet().give(some.duplicate());
+            }
+            reader.answeredBy(answer.whole().sentId());
+            reader.ends();
+        } catch (IOException e) {
+            reader.fails(new UncheckedIOException(e.getMessage(), e));
+        }
+    }
+
+    private Optional<Begun> join(ResultCacheKey question, ResultSubscriber reader, Duration kept) {
+        List<Begun> mine = new ArrayList<>();
+        underWay.compute(question, (same, known) -> {
+            if (known != null && known.join(reader)) {
+                return known;
+            }
+            mine.add(begun(question, reader, kept));
+            return mine.get(0).run();
+        });
+        return mine.stream().findFirst();
+    }
+
+    private Begun begun(ResultCacheKey question, ResultSubscriber reader, Duration kept) {
+        return new Begun(question, new SharedExecution(json, clock, question.inside(), reader), kept);
+    }
+
+    /** The event of a cancelled run. */
+    static SourceFailure stopped() {
+        return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
+    }
+
+    /** All of it has come. It is kept before anybody hears so: anyone who asks again then takes it. */
+    void ends(Begun begun) {
+        if (!begun.kept().isZero()) {
+            begun.run().whole().ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
+        }
+        begun.run().ends();
+    }
+
+    /** It has ended, however. Another that asks the same by now stays. */
+    void over(Begun begun) {
+        underWay.remove(begun.question(), begun.run());
+    }
+}

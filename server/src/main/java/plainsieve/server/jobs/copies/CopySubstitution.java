@@ -1,0 +1,55 @@
+package plainsieve.server.jobs.copies;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.edits.QueryEdits;
+import plainsieve.server.definitions.model.CachePolicy;
+import plainsieve.server.definitions.model.EditConflictException;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+
+/** Whether a query reads its source, a cached result, or a stored copy. */
+@Service
+public class CopySubstitution {
+    private final StoredCopies storedCopies;
+    private final QueryEdits edits;
+
+    CopySubstitution(StoredCopies storedCopies, QueryEdits edits) {
+        this.storedCopies = storedCopies;
+        this.edits = edits;
+    }
+
+    /**
+     * Says what they ask.
+     *
+     * @throws ProblemException when a copy has something else, was not made yet, or the query asks for what is chosen
+     * @throws EditConflictException when someone was faster
+     */
+    public Query ask(Project project, Query query, CachePolicy how) {
+        if (how instanceof CachePolicy.StoredCopy copy) {
+            check(project, query, storedCopies.get(project.id(), copy.id()));
+        }
+        return edits.ask(project, query, how);
+    }
+
+    private void check(Project project, Query query, StoredCopy copy) {
+        if (!copy.queryId().equals(query.id())) {
+            throw refused("“%s” is a copy of another query.".formatted(copy.name()), "Create a copy of this one.");
+        }
+        List<String> chosen = project.askedFor(query);
+        if (!chosen.isEmpty()) {
+            throw refused(
+                    "“%s” uses :%s, and a copy holds one result.".formatted(query.name(), String.join(", :", chosen)),
+                    "Copy a query without it, and read that copy in this one.");
+        }
+        if (storedCopies.state(project.id(), copy).isEmpty()) {
+            throw refused("“%s” is not created yet.".formatted(copy.name()), "Wait for it under Live.");
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-copy", message, advice));
+    }
+}

@@ -1,0 +1,71 @@
+package plainsieve.server.jobs.copies;
+
+import java.time.Clock;
+import java.util.List;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.CompanionFiles;
+import plainsieve.files.CopiesFile;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.editing.transfer.ProjectExtension;
+
+/** The stored copies of a project out to its files and in from them. */
+@Component
+@Order(0)
+class CopyTransfer implements ProjectExtension {
+    private static final String IDS = "[a-z][a-z0-9-]{0,60}";
+
+    private final StoredCopies storedCopies;
+    private final CopyEdits edits;
+    private final Clock clock;
+
+    CopyTransfer(StoredCopies storedCopies, CopyEdits edits, Clock clock) {
+        this.storedCopies = storedCopies;
+        this.edits = edits;
+        this.clock = clock;
+    }
+
+    @Override
+    public CompanionFiles exportFiles(String projectId, CompanionFiles beside) {
+        return beside.with(new CopiesFile(
+                storedCopies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
+    }
+
+    @Override
+    public void prepare(Project project, CompanionFiles beside) {
+        if (!beside.copies().copies().isEmpty()) {
+            edits.prepare(project);
+        }
+    }
+
+    @Override
+    public void importFiles(Project project, CompanionFiles beside) {
+        List<CopiesFile.CopyEntry> entries = beside.copies().copies();
+        // One may be made after another that comes after it.
+        entries.stream()
+                .filter(entry -> storedCopies.find(project.id(), entry.id()).isEmpty())
+                .forEach(entry -> bringIn(project, entry.after("")));
+        entries.forEach(entry -> bringIn(project, entry));
+    }
+
+    private void bringIn(Project project, CopiesFile.CopyEntry entry) {
+        if (!entry.id().matches(IDS)) {
+            throw new ProblemException(Problem.of(
+                    "bad-id",
+                    "Invalid copy ID “%s”.".formatted(entry.id()),
+                    "Use small letters, digits and hyphens, a letter first."));
+        }
+        int version = storedCopies
+                .find(project.id(), entry.id())
+                .map(StoredCopy::version)
+                .orElse(0);
+        edits.bringIn(project, CopyDefinitions.copy(entry, clock.instant(), version));
+    }
+
+    @Override
+    public boolean isTheirs(Project project, String sourceId) {
+        return storedCopies.source(project).filter(sourceId::equals).isPresent();
+    }
+}

@@ -1,0 +1,116 @@
+package plainsieve.server.jobs.deliveries;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.edits.Ids;
+import plainsieve.server.definitions.edits.Restoration;
+import plainsieve.server.definitions.model.EditConflictException;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
+
+/** Adds, changes and removes deliveries. */
+@Service
+public class DeliveryEdits implements Restoration {
+    private final DeliveryDefinitions kept;
+    private final Deliveries deliveries;
+    private final DeliveryCheck check;
+    private final JobRunner jobRunner;
+    private final Clock clock;
+
+    DeliveryEdits(
+            DeliveryDefinitions kept, Deliveries deliveries, DeliveryCheck check, JobRunner jobRunner, Clock clock) {
+        this.kept = kept;
+        this.deliveries = deliveries;
+        this.check = check;
+        this.jobRunner = jobRunner;
+        this.clock = clock;
+    }
+
+    /** A delivery of a report to no recipients yet, by hand. Nothing is sent before someone says to whom. */
+    public Delivery add(Project project, String reportId, String wanted) {
+        project.report(reportId);
+        String name = Ids.name("A delivery", wanted);
+        String id = Ids.of(
+                name, "delivery", taken -> deliveries.find(project.id(), taken).isPresent());
+        Delivery delivery = new Delivery(
+                id,
+                name,
+                new Delivery.Content(reportId, Map.of(), new Delivery.Unconditional(), List.of()),
+                new Delivery.NamedRecipients(List.of()),
+                new Schedule.ByHand(),
+                false,
+                clock.instant(),
+                0);
+        keep(project, delivery);
+        return deliveries.get(project.id(), id);
+    }
+
+    /** One that comes with its project. What its choices may be is not asked: sources may be elsewhere, or not there yet. */
+    void bringIn(Project project, Delivery delivery) {
+        deliveries
+                .find(project.id(), delivery.id())
+                .ifPresentOrElse(before -> keep(project, before, delivery), () -> keep(project, delivery));
+    }
+
+    /**
+     * Another state of a delivery. A schedule that is another one counts from now.
+     *
+     * @throws ProblemException when it cannot be
+     * @throws EditConflictException when someone was faster
+     */
+    public void change(Project project, Delivery delivery) {
+        Delivery before = deliveries.get(project.id(), delivery.id());
+        check.require(project, delivery);
+        check.requireChoices(project, delivery);
+        keep(project, before, delivery);
+    }
+
+    private void keep(Project project, Delivery before, Delivery delivery) {
+        boolean same = before.schedule().equals(delivery.schedule()) && before.paused() == delivery.paused();
+        keep(
+                project,
+                new Delivery(
+                        delivery.id(),
+                        Ids.name("A delivery", delivery.name()),
+                        delivery.content(),
+                        delivery.to(),
+                        delivery.schedule(),
+                        delivery.paused(),
+                        same ? before.since() : clock.instant(),
+                        delivery.version()));
+    }
+
+    private void keep(Project project, Delivery delivery) {
+        check.require(project, delivery);
+        if (!kept.keep(project.id(), delivery)) {
+            throw new EditConflictException("The delivery “%s”".formatted(delivery.name()));
+        }
+    }
+
+    /** Removes the delivery; it can be restored. The record of its emails is kept. */
+    @Transactional
+    public void remove(Project project, String id) {
+        Delivery delivery = deliveries.get(project.id(), id);
+        kept.remove(project.id(), delivery);
+        jobRunner.stop(project.id(), Delivery.KIND, id);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.DELIVERY;
+    }
+
+    /** Its schedule counts from now: emails that it would have sent since it was removed are not sent. */
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Restoration.requireFree(kind(), deliveries.find(project.id(), row.id()).isPresent(), row.id());
+        keep(project, kept.delivery(row.startingAt(clock.instant().toString())));
+    }
+}

@@ -1,0 +1,47 @@
+package plainsieve.server.jobs.deliveries;
+
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.access.accounts.Accounts;
+import plainsieve.server.jobs.mail.MailTransport;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.MailAddress;
+import plainsieve.server.records.access.PersonRow;
+
+/** Where a test mail goes: to the address of anyone who asks for it; where there are no accounts, to one that they say. */
+@Component
+public class TestAddress {
+    private final Accounts accounts;
+    private final MailTransport mailTransport;
+
+    TestAddress(Accounts accounts, MailTransport mailTransport) {
+        this.accounts = accounts;
+        this.mailTransport = mailTransport;
+    }
+
+    /** Throws {@link ProblemException} when there is none. */
+    public String of(Caller caller, String said) {
+        String address = caller.viewer().known() ? own(caller) : said;
+        return MailAddress.read(address)
+                .filter(mailTransport::mayGoTo)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-address",
+                        address.isEmpty()
+                                ? "You have no email address."
+                                : "Emails to “%s” are not allowed.".formatted(address),
+                        caller.viewer().known()
+                                ? "Set it in your account, top right."
+                                : "Write one such as tam@ferries.example.")));
+    }
+
+    private String own(Caller caller) {
+        Optional<PersonRow> row = accounts.all().stream()
+                .filter(person -> person.id().equals(caller.viewer().id()))
+                .findFirst();
+        return row.map(person -> person.email().isEmpty() ? person.name() : person.email())
+                .filter(address -> address.contains("@"))
+                .orElse("");
+    }
+}

@@ -1,0 +1,88 @@
+package plainsieve.server.jobs.schedules;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
+import java.time.zone.ZoneRules;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.scheduling.support.CronExpression;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * The moments of a schedule, over the days on which clocks are changed. What has a fixed hour is done once on each of its days: an
+ * hour that is missing is made up for when it would have ended, and of an hour that comes twice the first counts. What goes on by
+ * the hour or the minute goes on in what hours there are.
+ */
+public final class Timetable {
+    /** More than any clock is put back. */
+    private static final int HOURS_AROUND = 3;
+
+    private static final int FIELDS = 5;
+    private static final int HOUR = 1;
+
+    private final CronExpression times;
+    private final ZoneRules rules;
+    private final boolean byTheHour;
+
+    /** Throws {@link ProblemException} when the line is no schedule, or no such time ever comes. */
+    public Timetable(String cron, ZoneId zone) {
+        String[] fields = cron.strip().split("\\s+");
+        if (fields.length != FIELDS) {
+            throw refused(cron, "It has %d fields.".formatted(fields.length));
+        }
+        try {
+            this.times = CronExpression.parse("0 " + String.join(" ", fields));
+        } catch (IllegalArgumentException e) {
+            throw refused(cron, "One of its fields is invalid.");
+        }
+        this.rules = zone.getRules();
+        this.byTheHour = fields[HOUR].startsWith("*");
+        if (times.next(LocalDateTime.of(2000, 1, 1, 0, 0)) == null) {
+            throw refused(cron, "This time never occurs.");
+        }
+    }
+
+    private static ProblemException refused(String cron, String why) {
+        return new ProblemException(
+                Problem.of(
+                        "bad-schedule",
+                        "“%s” is no schedule. %s".formatted(cron, why),
+                        "Write minute, hour, day of the month, month and day of the week, such as 30 6 * * 1-5, or words: every weekday at 06:30."));
+    }
+
+    /** The first moment after another; nothing when there is none any more. */
+    public Optional<Instant> after(Instant moment) {
+        LocalDateTime local = moment.atOffset(rules.getOffset(moment)).toLocalDateTime();
+        LocalDateTime place = local.minusHours(HOURS_AROUND);
+        Optional<Instant> found = Optional.empty();
+        LocalDateTime last = LocalDateTime.MAX;
+        while (true) {
+            place = times.next(place);
+            if (place == null || place.isAfter(last)) {
+                return found;
+            }
+            for (Instant one : moments(place)) {
+                if (one.isAfter(moment) && (found.isEmpty() || one.isBefore(found.get()))) {
+                    // A later time of the clock may come earlier, where clocks are put back between them.
+                    last = place.plusHours(HOURS_AROUND);
+                    found = Optional.of(one);
+                }
+            }
+        }
+    }
+
+    private List<Instant> moments(LocalDateTime local) {
+        List<ZoneOffset> offsets = rules.getValidOffsets(local);
+        if (offsets.isEmpty()) {
+            return byTheHour ? List.of() : List.of(rules.getTransition(local).getInstant());
+        }
+        return offsets.stream()
+                .limit(byTheHour ? offsets.size() : 1)
+                .map(offset -> local.toInstant(offset).truncatedTo(ChronoUnit.SECONDS))
+                .toList();
+    }
+}

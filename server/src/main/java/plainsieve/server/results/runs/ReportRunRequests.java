@@ -1,0 +1,139 @@
+package plainsieve.server.results.runs;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.ComparisonBasis;
+import plainsieve.core.view.ComparisonChoices;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.definitions.model.Report;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.people.Caller;
+import plainsieve.server.runtime.settings.Settings;
+import plainsieve.server.sources.sent.Purpose;
+
+/** Creates run requests for views of reports. */
+@Component
+public class ReportRunRequests {
+    private final ChoiceResolver choiceResolver;
+    private final Settings settings;
+
+    ReportRunRequests(ChoiceResolver choiceResolver, Settings settings) {
+        this.choiceResolver = choiceResolver;
+        this.settings = settings;
+    }
+
+    /**
+     * One view as it is asked for.
+     *
+     * @param runId given by the caller, to stop it by
+     * @param text what is run for its query: live for readers, a draft in rehearsals
+     * @param part what of the view is asked for
+     * @param sort an order that a viewer asked for
+     * @param filters what a viewer picked in views next to it
+     * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
+     *     so that one statement gives them all, none twice and none left out
+     */
+    public record ViewRequest(
+            String runId,
+            RunRequest.Text text,
+            View view,
+            ViewPart part,
+            Optional<ResultShape.Sort> sort,
+            List<RunRequest.ColumnFilter> filters,
+            int pages) {
+        /** The first rows in the query's own order. */
+        public static ViewRequest first(String runId, RunRequest.Text text, View view, ViewPart part) {
+            return new ViewRequest(runId, text, view, part, Optional.empty(), List.of(), 1);
+        }
+    }
+
+    /** A reader's choices for a report. */
+    public static RequestedChoices choices(
+            Project project, Caller caller, Report report, Map<String, ChoiceText> choices) {
+        Set<String> signedOnly = new LinkedHashSet<>(report.opening().signedParameters());
+        return new RequestedChoices(caller, project.parametersOf(report), choices, signedOnly, false);
+    }
+
+    /**
+     * A view as readers see it, or would: with its own limit, and capped.
+     *
+     * @param kind what causes it
+     * @throws ProblemException when the view has no such part, or there is nothing to compare it with
+     */
+    public RunRequest view(
+            Project project, Report report, Purpose.Kind kind, RequestedChoices choices, ViewRequest asked) {
+        View view = asked.view();
+        String limit = view.shown().limitParameter().orElse("");
+        return new RunRequest(
+                asked.runId(),
+                project,
+                asked.text(),
+                counting(project, choices, asked),
+                new RunRequest.RowSelection(limit, wanted(asked), asked.filters()),
+                Purpose.ofView(kind, report.id(), view.id()),
+                project.stage().limits().rows(settings.reportRowLimit() * asked.pages()));
+    }
+
+    private static ResultShape wanted(ViewRequest asked) {
+        return asked.view()
+                .shown()
+                .wanted(asked.part(), asked.sort())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-part",
+                        "The view “%s” has no such part.".formatted(asked.view().titleOrKind()),
+                        "Open it again.")));
+    }
+
+    /** The choices that count for a view: without what it sets aside, or those it is compared with. */
+    private RequestedChoices counting(Project project, RequestedChoices choices, ViewRequest asked) {
+        RequestedChoices counting = choices.without(asked.view().ignoredParameters());
+        boolean compared = asked.part() instanceof ViewPart.Compared;
+        if (!compared
+                || !(asked.view().shown() instanceof ViewContent.Figures figures)
+                || figures.comparedWith().isEmpty()) {
+            return counting;
+        }
+        Set<String> needed = project.parametersOf(asked.view());
+        Map<String, ChoiceText> complete =
+                choiceResolver.choose(project, needed, counting).orRefuse().texts();
+        Map<String, ChoiceText> others =
+                new ComparisonChoices(figures.comparedWith().get(), project.parameters()).of(complete);
+        boolean moves = figures.comparedWith().get().kind() != ComparisonBasis.Kind.ALL;
+        boolean fixed = others.keySet().stream()
+                .anyMatch(name -> choices.caller().fixed().containsKey(name)
+                        && !others.get(name).equals(complete.get(name)));
+        // A fixed choice would be compared with itself.
+        if (moves && fixed) {
+            throw new ProblemException(Problem.of(
+                    "not-compared",
+                    "%s fixes the parameter of the comparison."
+                            .formatted(choices.caller().fixedBy()),
+                    "The figures themselves are right."));
+        }
+        return counting.with(others);
+    }
+
+    /** Every row of a table or below a view, without row limits. */
+    public RunRequest download(Project project, Report report, RequestedChoices choices, ViewRequest asked) {
+        View view = asked.view();
+        return new RunRequest(
+                asked.runId(),
+                project,
+                asked.text(),
+                counting(project, choices, asked),
+                new RunRequest.RowSelection("", wanted(asked), asked.filters()),
+                Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
+                Statement.NO_CAP);
+    }
+}

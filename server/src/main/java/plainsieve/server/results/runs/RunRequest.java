@@ -1,0 +1,63 @@
+package plainsieve.server.results.runs;
+
+import java.util.List;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.value.Type;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.sources.sent.Purpose;
+import plainsieve.server.sources.sent.StatementOrigin;
+
+/**
+ * A requested run.
+ *
+ * @param runId given by the caller, to stop it by
+ * @param project in the state that the whole run sees
+ * @param text what is run
+ * @param asked what is chosen, and by whom
+ * @param shape what is wanted of its rows
+ * @param purpose what caused it
+ */
+public record RunRequest(
+        String runId,
+        Project project,
+        Text text,
+        RequestedChoices asked,
+        RowSelection shape,
+        Purpose purpose,
+        long cap) {
+    /** A query, and the text of it that is run, SQL or steps: live for readers, the draft on the bench. */
+    public record Text(Query query, String written) {
+        public static Text live(Query query) {
+            return new Text(query, query.liveText());
+        }
+    }
+
+    /**
+     * The requested rows.
+     *
+     * @param limitParameter the parameter that limits a view on its own; empty when none does
+     * @param filters filters that a reader added on output columns
+     */
+    public record RowSelection(String limitParameter, ResultShape wanted, List<ColumnFilter> filters) {
+        public static final RowSelection ALL_ROWS = new RowSelection("", ResultShape.allRows(), List.of());
+
+        public RowSelection {
+            filters = List.copyOf(filters);
+        }
+    }
+
+    /** Only rows whose output column has one of these values. */
+    public record ColumnFilter(String column, Type type, ChoiceText values) {}
+
+    /** The same with fewer rows at most. */
+    public RunRequest capped(long rows) {
+        return new RunRequest(runId, project, text, asked, shape, purpose, Math.min(cap, rows));
+    }
+
+    StatementOrigin origin() {
+        return new StatementOrigin(
+                project, asked.caller(), text.query().sourceId(), text.query().id(), purpose);
+    }
+}

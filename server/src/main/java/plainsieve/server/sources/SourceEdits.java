@@ -1,0 +1,199 @@
+package plainsieve.server.sources;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.edits.RemovedObjects;
+import plainsieve.server.definitions.model.StillUsedException;
+import plainsieve.server.definitions.model.Usage;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
+import plainsieve.server.records.definitions.SourceRow;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/** Adds, changes, tries and removes sources, which projects share, and says which projects may ask them. */
+@Service
+public class SourceEdits {
+    private static final String ID = "[A-Za-z0-9][A-Za-z0-9 ._-]{0,60}";
+
+    private final SourceDefinitions kept;
+    private final Projects projects;
+    private final StatementSender statementSender;
+    private final SourceFacts facts;
+    private final RemovedObjects removedObjects;
+
+    SourceEdits(
+            SourceDefinitions kept,
+            Projects projects,
+            StatementSender statementSender,
+            SourceFacts facts,
+            RemovedObjects removedObjects) {
+        this.kept = kept;
+        this.projects = projects;
+        this.statementSender = statementSender;
+        this.facts = facts;
+        this.removedObjects = removedObjects;
+    }
+
+    /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
+    public void add(SourceAccess access) {
+        kept.requireAllowed(access);
+        bringIn(access);
+    }
+
+    /** Adds a source of a project that comes from elsewhere. Its file may lie where this server must not read: its health says so. */
+    public void bringIn(SourceAccess access) {
+        checkName(access.id());
+        refuseTaken(access.id());
+        kept.add(access);
+    }
+
+    private static void checkName(String id) {
+        if (!id.matches(ID)) {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "Invalid source name “%s”.".formatted(id),
+                    "Use letters, digits, spaces, hyphens, dots and underscores."));
+        }
+    }
+
+    /** Throws {@link ProblemException} when there is such a source that this project may not ask. */
+    public void refuseOthers(Project project, String id) {
+        if (kept.has(id) && !project.sources().containsKey(id)) {
+            throw new ProblemException(Problem.of(
+                    "source-not-allowed",
+                    "The source “%s” is not available to this project.".formatted(id),
+                    "Ask an operator to let this project use it, on Sources, or name another one."));
+        }
+    }
+
+    /** Whether no source has this name. */
+    public boolean isFree(String id) {
+        return !kept.has(id);
+    }
+
+    private void refuseTaken(String id) {
+        if (kept.has(id)) {
+            throw new ProblemException(
+                    Problem.of("name-taken", "Source “%s” already exists.".formatted(id), "Choose another name."));
+        }
+    }
+
+    /**
+     * Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same.
+     *
+     * @param seen the version that the change is based on; empty for an unconditional change
+     * @throws plainsieve.server.definitions.model.EditConflictException when the source is another one by now
+     */
+    public void change(SourceAccess access, Optional<SourceDefinitions.SeenState> seen) {
+        kept.requireAllowed(access);
+        kept.change(kept.completed(access), seen);
+        facts.forget(access.id());
+    }
+
+    /**
+     * Takes a column of files for something from now on, or a line for the one with the names of columns.
+     *
+     * @param column or {@link plainsieve.sources.TableOverrides#NAMES}
+     * @param form in the words of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for automatic
+     */
+    public void say(String id, String table, String column, String form) {
+        SourceAccess access = kept.access(kept.row(id));
+        if (!(access.settings() instanceof SourceSettings.Folder folder)) {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "“%s” has declared types.".formatted(id),
+                    "Change the type of a column with a step, or in the query."));
+        }
+        SourceSettings said = folder.saying(table, column, form);
+        change(access.at(said), Optional.of(new SourceDefinitions.SeenState(folder, access.limits())));
+    }
+
+    /**
+     * Whether a source would answer, before it is kept. Throws {@link plainsieve.sources.SourceFailure} when it does not.
+     *
+     * @return its name and version
+     */
+    public String tried(SourceAccess access) {
+        return statementSender.tried(kept.completed(access));
+    }
+
+    /** Gives a source another name; every query follows. Lists of a column follow, too. */
+    @Transactional
+    public void rename(String from, String to) {
+        kept.row(from);
+        refuseTaken(to);
+        checkName(to);
+        List<String> lists = users(from).stream()
+                .filter(user -> user.use().kind() == Usage.Kind.PARAMETER)
+                .map(User::inWords)
+                .toList();
+        if (!lists.isEmpty()) {
+            throw new StillUsedException("By its name, “" + from + "”", lists);
+        }
+        kept.rename(from, to);
+        statementSender.forget(from);
+        facts.forget(from);
+    }
+
+    /** The ids of the projects that may ask a source; none when all may. */
+    public List<String> allowed(String id) {
+        String projects = kept.row(id).projects();
+        return projects.isEmpty() ? List.of() : List.of(projects.split(" "));
+    }
+
+    /**
+     * Says which projects may ask a source. Throws {@link StillUsedException} when one that asks it would not be among them.
+     *
+     * @param projectIds none for all of them
+     */
+    @Transactional
+    public void allow(String id, Set<String> projectIds) {
+        kept.row(id);
+        projectIds.forEach(projects::get);
+        List<String> others = users(id).stream()
+                .filter(user -> !projectIds.isEmpty()
+                        && !projectIds.contains(user.project().id()))
+                .map(User::inWords)
+                .toList();
+        if (!others.isEmpty()) {
+            throw new StillUsedException("“" + id + "”", others);
+        }
+        kept.allow(id, projectIds);
+    }
+
+    /** Something that asks a source, and the project it belongs to. */
+    public record User(Project project, Usage use) {
+        String inWords() {
+            return use.inWords() + " of “" + project.name() + "”";
+        }
+    }
+
+    /** The objects that use a source, in every project. */
+    public List<User> users(String id) {
+        List<User> users = new ArrayList<>();
+        projects.all()
+                .forEach(project -> project.usesOfSource(id).forEach(usage -> users.add(new User(project, usage))));
+        return users;
+    }
+
+    /** Removes a source that nothing asks; it can be restored. Throws {@link StillUsedException} otherwise. */
+    @Transactional
+    public void remove(String id) {
+        SourceRow row = kept.row(id);
+        List<String> users = users(id).stream().map(User::inWords).toList();
+        if (!users.isEmpty()) {
+            throw new StillUsedException("“" + id + "”", users);
+        }
+        removedObjects.keepSource(row);
+        kept.remove(id);
+        statementSender.forget(id);
+        facts.forget(id);
+    }
+}

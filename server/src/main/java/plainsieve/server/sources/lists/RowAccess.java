@@ -1,0 +1,156 @@
+package plainsieve.server.sources.lists;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RestrictedChoice;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.definitions.forms.StoredForms;
+import plainsieve.server.definitions.model.Query;
+import plainsieve.server.definitions.project.Project;
+import plainsieve.server.people.Caller;
+import plainsieve.server.records.access.GroupChoiceRecords;
+import plainsieve.server.records.access.GroupChoiceRow;
+import plainsieve.server.records.access.IdentityRecords;
+
+/** Enforces row access rules on choices and lists. Authors are not restricted, because they can query any row. */
+@Service
+public class RowAccess {
+    private final ListCache kept;
+    private final GroupChoiceRecords groups;
+    private final ListQueries queries;
+    private final IdentityRecords identities;
+    private final StoredForms forms;
+
+    RowAccess(
+            ListQueries queries,
+            ListCache kept,
+            GroupChoiceRecords groups,
+            IdentityRecords identities,
+            StoredForms forms) {
+        this.queries = queries;
+        this.identities = identities;
+        this.kept = kept;
+        this.groups = groups;
+        this.forms = forms;
+    }
+
+    /**
+     * What belongs to them of a parameter; nothing when unrestricted. For anyone who comes by a link it is what the link fixes.
+     *
+     * @param chosen what is chosen for the parameters that the query needs which says it
+     * @throws ProblemException when nothing belongs to them
+     */
+    public Optional<RestrictedChoice> of(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        return theirs(definition, scope, chosen).map(held -> new RestrictedChoice(definition, held));
+    }
+
+    /** The same as a choice. */
+    Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        RowAccessRule rowAccessRule = definition.hold();
+        if (scope.caller().viewer().isByLink() && rowAccessRule.holds()) {
+            return Optional.of(scope.caller().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
+        }
+        return isFree(scope.caller())
+                ? Optional.empty()
+                : switch (rowAccessRule.by()) {
+                    case VIEWER -> Optional.empty();
+                    case GROUP -> Optional.of(ofGroups(definition, scope));
+                    case CLAIM ->
+                        Optional.of(ChoiceText.of(
+                                identities.claims(scope.caller().viewer().name(), rowAccessRule.claim())));
+                    case QUERY -> Optional.of(ofQuery(definition, scope, chosen));
+                };
+    }
+
+    private static boolean isFree(Caller caller) {
+        return caller.seesInside();
+    }
+
+    /** All that their groups say: who is in two sees what either sees. */
+    private ChoiceText ofGroups(ParameterDefinition definition, ListScope scope) {
+        List<ChoiceText> said = groups.of(scope.project().id(), definition.name()).stream()
+                .filter(row -> scope.caller().viewer().groups().contains(row.groupId()))
+                .map(this::choice)
+                .toList();
+        if (said.stream().anyMatch(choice -> choice.kind() == ChoiceText.Kind.ALL)) {
+            return ChoiceText.all();
+        }
+        Set<String> values = new LinkedHashSet<>();
+        said.forEach(choice -> values.addAll(choice.values()));
+        boolean withoutValue = said.stream().anyMatch(ChoiceText::withoutValue);
+        return values.isEmpty() && !withoutValue
+                ? ChoiceText.blank()
+                : new ChoiceText(ChoiceText.Kind.VALUES, List.copyOf(values), withoutValue);
+    }
+
+    private ChoiceText choice(GroupChoiceRow row) {
+        return forms.read(row.choice(), ChoiceText.class);
+    }
+
+    /* Blank would leave its condition out, and then it would say too much. */
+    private ChoiceText ofQuery(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        Query query = scope.project().query(definition.hold().queryId());
+        ListQueries.Prepared prepared = queries.ofQuery(query, scope, chosen);
+        boolean blank = prepared.query().parameterNames().stream()
+                .anyMatch(name -> chosen.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.VALUES);
+        if (blank) {
+            return ChoiceText.blank();
+        }
+        CachedList list = kept.now(prepared);
+        if (!list.complete()) {
+            throw new ProblemException(Problem.of(
+                            "too-much-for-you",
+                            "You have more than %,d values of “%s”."
+                                    .formatted(ListQueries.MOST_VALUES, definition.label()),
+                            "Ask the report's author for a coarser row access rule.")
+                    .about(definition.name()));
+        }
+        return ChoiceText.of(list.values().stream().map(ListedValue::value).toList());
+    }
+
+    /**
+     * Throws {@link ProblemException} when someone may not be shown what a text gives, because it says nothing of what is held for them.
+     *
+     * @param things as a hold names what is open: that one of them is will do
+     * @param inWords what is asked for
+     * @param mentioned the parameters in its text
+     */
+    public void require(ListScope scope, Set<String> things, String inWords, Set<String> mentioned) {
+        if (!shows(scope, things, mentioned)) {
+            List<ParameterDefinition> missing = missing(scope.project(), things, mentioned);
+            throw new ProblemException(Problem.of(
+                    "not-for-you",
+                    "%s does not use “%s”, by which your rows are restricted."
+                            .formatted(inWords, missing.get(0).label()),
+                    "Ask the report's author to add it, or to open it to all."));
+        }
+    }
+
+    /** Whether someone may be shown what a text gives that mentions these parameters. */
+    public boolean shows(ListScope scope, Set<String> things, Set<String> mentioned) {
+        return isFree(scope.caller())
+                || missing(scope.project(), things, mentioned).isEmpty();
+    }
+
+    /** The held parameters that something says nothing of, though it is not open. */
+    public static List<ParameterDefinition> missing(Project project, Set<String> things, Set<String> mentioned) {
+        List<ParameterDefinition> missing = new ArrayList<>();
+        project.parameters().values().stream()
+                .filter(definition -> definition.hold().holds()
+                        && things.stream().noneMatch(definition.hold()::isOpen)
+                        && !mentioned.contains(definition.name()))
+                .forEach(missing::add);
+        return missing;
+    }
+}

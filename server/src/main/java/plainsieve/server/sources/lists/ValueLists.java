@@ -1,0 +1,266 @@
+package plainsieve.server.sources.lists;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RestrictedChoice;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.ValueReader;
+import plainsieve.server.definitions.model.Query;
+
+/** The values of parameters, given the choices of the parameters that their lists depend on. */
+@Service
+public class ValueLists {
+    private static final int PAGE = 100;
+
+    private final ListQueries queries;
+    private final ListCache kept;
+    private final RowAccess rowAccess;
+    private final Clock clock;
+
+    ValueLists(ListQueries queries, ListCache kept, RowAccess rowAccess, Clock clock) {
+        this.queries = queries;
+        this.kept = kept;
+        this.rowAccess = rowAccess;
+        this.clock = clock;
+    }
+
+    /**
+     * Values of a list.
+     *
+     * @param complete whether these are all the values there are; when not, the list is searched at its source
+     * @param more whether there are more values like these after the last one
+     * @param queriedAt when the source was asked, ISO 8601; empty for a list typed by hand
+     * @param refreshing whether a newer answer is on its way
+     */
+    public record ValueList(
+            List<ListedValue> values, boolean complete, boolean more, String queriedAt, boolean refreshing) {}
+
+    private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
+
+    /** Reads lists that were used last from where they are kept, so that the next to use one does not wait for it. Asks no source. */
+    public void remember() {
+        kept.remember();
+    }
+
+    /** The list, from its start. Of one that is too long to keep, the first page. */
+    public ValueList of(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        if (held.isPresent()) {
+            return theirs(definition, scope, parents, held.get());
+        }
+        if (!definition.list().isAsked()) {
+            return notAsked(definition);
+        }
+        ListCache.CacheHit found =
+                kept.get(prepared(definition, scope, parents), definition.list().kept());
+        return body(found.list(), found.refreshing());
+    }
+
+    /** What belongs to them of a parameter; nothing when unrestricted. Throws {@link ProblemException} when nothing is. */
+    public Optional<RestrictedChoice> held(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        return rowAccess.of(definition, scope, chosen);
+    }
+
+    /** What belongs to them of a parameter of which not everything is. */
+    private Optional<RestrictedChoice> heldValues(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        return rowAccess.of(definition, scope, parents).filter(held -> !held.isEverything());
+    }
+
+    /** Of a held parameter only what belongs to them, by its labels; the values themselves when it has no list. */
+    private ValueList theirs(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, RestrictedChoice held) {
+        List<ListedValue> values = definition.list().exists()
+                ? named(definition, scope, parents, held.values()).stream()
+                        .filter(item -> held.shows(item.value()))
+                        .toList()
+                : held.values().stream().map(ListedValue::of).toList();
+        return new ValueList(values, true, false, "", false);
+    }
+
+    /* Its own values are held by themselves. */
+    private ListQueries.Prepared prepared(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        ListQueries.Prepared prepared = queries.prepare(definition, scope, parents);
+        Set<String> said = new HashSet<>(prepared.query().parameterNames());
+        said.add(definition.name());
+        Set<String> things = Set.of(
+                RowAccessRule.listOf(definition.name()), definition.list().queryId());
+        rowAccess.require(scope, things, "The list of “%s”".formatted(definition.label()), said);
+        return prepared;
+    }
+
+    private static ValueList notAsked(ParameterDefinition definition) {
+        return definition.list().exists()
+                ? new ValueList(definition.list().typedValues(), true, false, "", false)
+                : NO_LIST;
+    }
+
+    /** The list, asked for again. */
+    public ValueList refreshed(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        return definition.list().isAsked()
+                        && heldValues(definition, scope, parents).isEmpty()
+                ? body(kept.refreshed(prepared(definition, scope, parents)), false)
+                : of(definition, scope, parents);
+    }
+
+    private static ValueList body(CachedList list, boolean refreshing) {
+        List<ListedValue> values = list.complete()
+                ? list.values()
+                : list.values().subList(0, Math.min(PAGE, list.values().size()));
+        return new ValueList(
+                values, list.complete(), !list.complete(), list.queriedAt().toString(), refreshing);
+    }
+
+    /** Which part of a list is searched for. */
+    public record ListPage(String search, int start) {
+        public boolean isWhole() {
+            return search.isEmpty() && start == 0;
+        }
+    }
+
+    /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
+    public ValueList search(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, ListPage part) {
+        if (!definition.list().isAsked()
+                || heldValues(definition, scope, parents).isPresent()) {
+            return of(definition, scope, parents);
+        }
+        ListQueries.Prepared list = prepared(definition, scope, parents);
+        CachedList whole = kept.get(list, definition.list().kept()).list();
+        if (whole.complete()) {
+            return body(whole, false);
+        }
+        CachedList page = queries.page(list, whole.labelColumn(), part, PAGE + 1);
+        boolean more = page.values().size() > PAGE;
+        Instant now = clock.instant();
+        return new ValueList(more ? page.values().subList(0, PAGE) : page.values(), false, more, now.toString(), false);
+    }
+
+    /** The listed values among these, with their labels, as they are chosen. */
+    public List<ListedValue> named(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
+        if (values.isEmpty()) {
+            return List.of();
+        }
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        List<String> shown = values.stream()
+                .filter(value -> held.isEmpty() || held.get().shows(value))
+                .toList();
+        return definition.list().isAsked()
+                ? asked(definition, scope, parents, shown)
+                : definition.list().typedValues().stream()
+                        .filter(item -> held.isEmpty() || held.get().shows(item.value()))
+                        .toList();
+    }
+
+    private List<ListedValue> asked(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
+        ListQueries.Prepared list = prepared(definition, scope, parents);
+        CachedList whole = kept.get(list, definition.list().kept()).list();
+        List<ListedValue> found = new ArrayList<>(among(whole, values));
+        if (!whole.complete() && found.size() < values.size()) {
+            found.addAll(lookup(list, whole, missing(values, found)));
+        }
+        return found;
+    }
+
+    private static List<ListedValue> among(CachedList list, List<String> values) {
+        Set<String> wanted = new HashSet<>(values);
+        return list.values().stream()
+                .filter(item -> wanted.contains(item.value()))
+                .toList();
+    }
+
+    private static List<String> missing(List<String> values, List<ListedValue> found) {
+        Set<String> missing = new LinkedHashSet<>(values);
+        found.forEach(item -> missing.remove(item.value()));
+        return List.copyOf(missing);
+    }
+
+    private List<ListedValue> lookup(ListQueries.Prepared list, CachedList whole, List<String> values) {
+        Type type = Type.ofWord(whole.valueType()).orElse(Type.TEXT);
+        List<String> readable =
+                values.stream().filter(value -> isReadable(type, value)).toList();
+        return readable.isEmpty()
+                ? List.of()
+                : queries.lookup(list, whole.valueColumn(), type, readable).values();
+    }
+
+    private static boolean isReadable(Type type, String value) {
+        try {
+            ValueReader.read(type, value);
+            return true;
+        } catch (ProblemException e) {
+            return false;
+        }
+    }
+
+    /**
+     * The values to check a choice against; nothing when the parameter takes any value. Of a list that is too long to keep,
+     * those of the chosen values that are on it. No one is refused for a list that is out of date: it is asked for first.
+     */
+    public Optional<AllowedValues> allowed(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> chosen) {
+        if (!definition.list().exists()) {
+            return Optional.empty();
+        }
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        if (held.isPresent()) {
+            return Optional.of(
+                    allowed(theirs(definition, scope, parents, held.get()).values()));
+        }
+        if (!definition.list().isAsked()) {
+            return Optional.of(allowed(definition.list().typedValues()));
+        }
+        ListQueries.Prepared list = prepared(definition, scope, parents);
+        CachedList whole = kept.get(list, definition.list().kept()).list();
+        if (whole.complete()
+                && among(whole, chosen).size() < new HashSet<>(chosen).size()
+                && whole.queriedAt().plusSeconds(1).isBefore(clock.instant())) {
+            whole = kept.refreshed(list);
+        }
+        if (whole.complete()) {
+            return Optional.of(allowed(whole.values()));
+        }
+        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, scope, parents, chosen)));
+    }
+
+    private static AllowedValues allowed(List<ListedValue> values) {
+        return AllowedValues.of(values.stream().map(ListedValue::value).toList());
+    }
+
+    /** The first value that a default's query gives; blank when it gives none. */
+    public ChoiceText defaultOf(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        Query query = scope.project().query(definition.start().queryId());
+        ListQueries.Prepared prepared = queries.ofQuery(query, scope, parents);
+        Set<String> said = new HashSet<>(prepared.query().parameterNames());
+        said.add(definition.name());
+        rowAccess.require(
+                scope,
+                Set.of(RowAccessRule.listOf(definition.name()), query.id()),
+                "The default of “%s”".formatted(definition.label()),
+                said);
+        List<String> values = kept.get(prepared, definition.list().kept()).list().values().stream()
+                .map(ListedValue::value)
+                .toList();
+        return definition.many()
+                ? ChoiceText.of(values)
+                : ChoiceText.of(values.stream().limit(1).toList());
+    }
+}

@@ -1,0 +1,47 @@
+package plainsieve.server.results.downloads;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import plainsieve.sources.Column;
+
+/** The type that a column of a Parquet file has, by its values. */
+class ParquetTypeTest {
+    private static String of(Column.Kind kind, Object... values) {
+        ParquetType type = new ParquetType(kind);
+        List.of(values).forEach(type::see);
+        return type.name();
+    }
+
+    @Test
+    void isTheNarrowestThatLosesNothing() {
+        assertThat(of(Column.Kind.INTEGER, 1L, -5L)).isEqualTo("bigint");
+        assertThat(of(Column.Kind.INTEGER, 1L, new BigDecimal("9223372036854775808")))
+                .isEqualTo("decimal(19, 0)");
+        assertThat(of(Column.Kind.DECIMAL, new BigDecimal("0.005"), new BigDecimal("12.5")))
+                .isEqualTo("decimal(5, 3)");
+        assertThat(of(Column.Kind.DECIMAL, 1.5, 2L)).isEqualTo("double");
+        assertThat(of(Column.Kind.DECIMAL, new BigDecimal("1e40"), new BigDecimal("1")))
+                .isEqualTo("varchar");
+        assertThat(of(Column.Kind.BOOLEAN, true, false)).isEqualTo("boolean");
+        assertThat(of(Column.Kind.DATE, "2026-03-01")).isEqualTo("date");
+        assertThat(of(Column.Kind.DATETIME, "2026-03-01T10:00", "2026-03-01 10:00:00.5"))
+                .isEqualTo("timestamp");
+    }
+
+    @Test
+    void staysTextWhereOneValueIsNone() {
+        assertThat(of(Column.Kind.DATE, "2026-03-01", "infinity")).isEqualTo("varchar");
+        assertThat(of(Column.Kind.DATETIME, "2026-03-01T10:00+02:00")).isEqualTo("varchar");
+        assertThat(of(Column.Kind.TEXT, "2026-03-01")).isEqualTo("varchar");
+        assertThat(of(Column.Kind.OTHER, 1L, "x")).isEqualTo("varchar");
+    }
+
+    @Test
+    void isThatOfTheColumnWhereThereIsNoValue() {
+        assertThat(of(Column.Kind.DATE)).isEqualTo("date");
+        assertThat(of(Column.Kind.TEXT)).isEqualTo("varchar");
+    }
+}
