@@ -1,6 +1,6 @@
 import type { Report } from '../api/types'
 import { isPick, ONLY } from '../choices/pickNames'
-import { keyInWords } from './keys'
+import { keyInWords } from './rows/keys'
 import type { Picked } from './useViewRun'
 
 /*

@@ -1,13 +1,13 @@
 import { defineAsyncComponent, type Component } from 'vue'
 import type { View } from '../api/types'
-import BarsView from './BarsView.vue'
-import FiguresView from './FiguresView.vue'
-import LineView from './LineView.vue'
-import TableView from './TableView.vue'
+import BarsView from './charts/BarsView.vue'
+import FiguresView from './figures/FiguresView.vue'
+import LineView from './charts/LineView.vue'
+import TableView from './rows/TableView.vue'
 import TextView from './TextView.vue'
 
 /* Fewer reports have it; it comes beside its rows. */
-const GroupsView = defineAsyncComponent(() => import('./GroupsView.vue'))
+const GroupsView = defineAsyncComponent(() => import('./rows/GroupsView.vue'))
 
 const PARTS: Record<string, Component> = {
   figures: FiguresView,

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { CachePolicy, Query } from '../../api/types'
 import CachePolicyMark from './CachePolicyMark.vue'
 import SourceMark from './SourceMark.vue'
-import type { Saving } from './useDraft'
+import type { Saving } from './query/useDraft'
 
 const props = defineProps<{
   query: Query

@@ -6,8 +6,8 @@ import { lastAnswer } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import RunningWords from '../../views/RunningWords.vue'
-import RowTable from '../../views/RowTable.vue'
-import StepsOfCell from './StepsOfCell.vue'
+import RowTable from '../../views/rows/RowTable.vue'
+import StepsOfCell from './steps/StepsOfCell.vue'
 
 const props = defineProps<{
   state: RunState

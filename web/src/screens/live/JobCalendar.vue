@@ -6,7 +6,7 @@ import type { CalendarEntry } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { LOCALE } from '../../locale'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { entryInWords } from './copyTexts'
+import { entryInWords } from './copies/copyTexts'
 
 const day = ref('')
 const { state, reload } = useLoaded(signal =>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /* What viewers have, what they would get, and what they had. */
 import { ref } from 'vue'
-import VersionList from './VersionList.vue'
-import CopyList from './CopyList.vue'
-import DeliveryList from './DeliveryList.vue'
-import StageList from './StageList.vue'
+import VersionList from './versions/VersionList.vue'
+import CopyList from './copies/CopyList.vue'
+import DeliveryList from './deliveries/DeliveryList.vue'
+import StageList from './stages/StageList.vue'
 import JobCalendar from './JobCalendar.vue'
-import PendingChanges from './PendingChanges.vue'
+import PendingChanges from './versions/PendingChanges.vue'
 
 const given = ref<InstanceType<typeof VersionList>>()
 const today = ref<InstanceType<typeof JobCalendar>>()

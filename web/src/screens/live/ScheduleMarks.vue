@@ -3,7 +3,7 @@
 import type { CopySchedule, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { scheduleOf, timesInWords, timesOffers } from './copyTexts'
+import { scheduleOf, timesInWords, timesOffers } from './copies/copyTexts'
 
 const MISSED: Record<string, string> = { 'catch-up': 'run once', leave: 'are skipped' }
 /** @property after the copies behind which it may be */

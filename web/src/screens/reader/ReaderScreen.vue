@@ -10,13 +10,13 @@ import { isByLink } from '../../api/openLink'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
-import StageNote from './StageNote.vue'
+import StageNote from './notes/StageNote.vue'
 import { choicesOfLink } from './useLinkedChoices'
 import { paramsOf } from './useReportAddress'
 
 /* For authors alone. */
-const AsOfNote = defineAsyncComponent(() => import('./AsOfNote.vue'))
-const ViewAsNote = defineAsyncComponent(() => import('./ViewAsNote.vue'))
+const AsOfNote = defineAsyncComponent(() => import('./notes/AsOfNote.vue'))
+const ViewAsNote = defineAsyncComponent(() => import('./notes/ViewAsNote.vue'))
 
 const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()

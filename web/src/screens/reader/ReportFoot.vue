@@ -4,8 +4,8 @@ import { computed, ref, watch } from 'vue'
 import type { RunResult } from '../../api/resultStream'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import type { CacheRefresh } from '../../views/useKept'
-import DataAge from './DataAge.vue'
-import CacheAge from './CacheAge.vue'
+import DataAge from './notes/DataAge.vue'
+import CacheAge from './notes/CacheAge.vue'
 
 const props = defineProps<{
   reportId: string

@@ -8,7 +8,7 @@ import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
 import { periodsFor } from '../../choices/choices'
 import FailureNote from '../../widgets/FailureNote.vue'
-import RemovedValuesNote from './RemovedValuesNote.vue'
+import RemovedValuesNote from './notes/RemovedValuesNote.vue'
 import QuestionLine from './QuestionLine.vue'
 import ReportBar from './ReportBar.vue'
 import ReportFoot from './ReportFoot.vue'
@@ -29,7 +29,7 @@ import type { ViewRunContext, Picked } from '../../views/useViewRun'
 /* What opens by a click, for authors alone, or instead of rows, does not hold them up. */
 const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
 const StartGate = defineAsyncComponent(() => import('./StartGate.vue'))
-const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'))
+const SettingsPanel = defineAsyncComponent(() => import('./settings/SettingsPanel.vue'))
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
 const address = useReportAddress()

@@ -5,7 +5,7 @@ import { project } from '../../api/client'
 import type { Cell, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
-import RowTable from '../../views/RowTable.vue'
+import RowTable from '../../views/rows/RowTable.vue'
 import FileColumns from './FileColumns.vue'
 import { useStart } from './useStart'
 

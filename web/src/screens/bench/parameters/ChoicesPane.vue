@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { BFormInput } from 'bootstrap-vue-next'
+import { computed, ref, shallowRef } from 'vue'
+import { project } from '../../../api/client'
+import type { ParameterOverview, Problem, Proposal, QueryCheck } from '../../../api/types'
+import type { UsedParameters } from '../../../parameters/useParameters'
+import { fixedValue } from '../../../query/steps'
+import ParameterCard from './ParameterCard.vue'
+import ProposalNote from './ProposalNote.vue'
+
+const props = defineProps<{
+  queryId: string
+  text: string
+  parameters: UsedParameters
+  check: QueryCheck
+  colors: Record<string, string>
+  highlighted: string
+  runProblems: Problem[]
+  /** Whether there is a cursor to put a name in at. */
+  cursor: boolean
+}>()
+const emit = defineEmits<{ changed: []; highlight: [name: string]; insert: [name: string] }>()
+
+const name = ref('')
+const made = ref('')
+const proposal = shallowRef<Proposal>()
+const byName = computed(() => new Map(props.parameters.uses.value.map(use => [use.definition.name, use])))
+const used = computed(() => props.check.parameters.flatMap(wanted => byName.value.get(wanted) ?? []))
+/* What the query's parameters need, but the text does not mention: the month a day is worked out from, the parent of a list. */
+const needed = computed(() => {
+  const names = new Set(used.value.flatMap(use => use.dependencies))
+  return props.parameters.uses.value.filter(
+    use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name),
+  )
+})
+/* A parameter that was just made stays visible until the text mentions it. */
+const extra = computed(() =>
+  props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)),
+)
+const shownNames = computed(() => new Set([...used.value, ...needed.value].map(use => use.definition.name)))
+/* The end of a range is on the card of its beginning. */
+const cards = computed(() => {
+  const all = [...used.value, ...needed.value, ...extra.value]
+  const ends = new Map(
+    all.flatMap(use =>
+      use.definition.rangeEnd && byName.value.has(use.definition.rangeEnd) ? [[use.definition.rangeEnd, use]] : [],
+    ),
+  )
+  return all
+    .filter(use => !ends.has(use.definition.name))
+    .map(use => ({ use, end: byName.value.get(use.definition.rangeEnd) }))
+})
+const others = computed(() =>
+  props.parameters.uses.value
+    .map(use => use.definition.name)
+    .filter(other => !shownNames.value.has(other) && other !== made.value),
+)
+const missing = computed(() => [
+  ...new Set(
+    props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter),
+  ),
+])
+const problems = computed<Record<string, string>>(() =>
+  Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
+)
+const colorOf = (use: ParameterOverview): string => props.colors[use.definition.name] ?? 'var(--mark-8)'
+
+async function after(work: Promise<boolean>): Promise<void> {
+  if (await work) emit('changed')
+}
+
+async function make(wanted: string): Promise<void> {
+  if (!wanted) return
+  const found = await project
+    .post('/queries/{id}/proposal', {
+      params: { path: { id: props.queryId } },
+      body: { text: props.text, name: wanted },
+    })
+    .catch(() => undefined)
+  if (await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))) {
+    proposal.value = found
+    made.value = wanted
+    name.value = ''
+    emit('changed')
+  }
+}
+/* What a step lets viewers choose is made at once, from the column that it is compared with, and tried with what was there. */
+async function makeMissing(wanted: string, before: string): Promise<void> {
+  if (byName.value.has(wanted)) return
+  await make(wanted)
+  const value = fixedValue(before)
+  if (value !== undefined)
+    await after(props.parameters.choose(wanted, { kind: 'values', values: [value], withoutValue: false }))
+}
+defineExpose({ makeMissing })
+</script>
+
+<template>
+  <section class="pane" aria-label="Choices">
+    <div class="head">
+      <h2 id="choices-pane">Choices</h2>
+      <span class="soft small">what viewers can change</span>
+    </div>
+    <div class="body">
+      <template v-for="{ use, end } in cards" :key="use.definition.name">
+        <ParameterCard
+          :use="use"
+          :end="end"
+          :color="colorOf(use)"
+          :end-color="end ? colorOf(end) : ''"
+          :highlighted="highlighted"
+          :parameters="parameters"
+          :problems="problems"
+          :needed-only="!check.parameters.includes(use.definition.name)"
+          @changed="emit('changed')"
+          @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
+          @highlight="emit('highlight', $event)" />
+        <ProposalNote
+          v-if="proposal && proposal.definition.name === use.definition.name"
+          :proposal="proposal"
+          :parameters="parameters"
+          @changed="emit('changed')"
+          @close="proposal = undefined" />
+      </template>
+      <div v-for="wanted in missing" :key="wanted" class="note bad m-2">
+        <b class="mono">:{{ wanted }}</b> is in the query but not defined yet.
+        <button class="as-link" @click="make(wanted)">Make it</button>
+        <div v-if="parameters.failures[wanted]" role="alert">{{ parameters.failures[wanted]?.message }}</div>
+      </div>
+      <form class="new" @submit.prevent="make(name)">
+        <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button
+          class="as-link"
+          type="submit"
+          :disabled="!name">
+          + Parameter
+        </button>
+      </form>
+      <div v-if="name && parameters.failures[name]" class="note bad m-2" role="alert">
+        {{ parameters.failures[name]?.message }}
+      </div>
+      <p v-if="others.length > 0" class="soft small px-3">
+        Other parameters of the project:
+        <template v-for="other in others" :key="other"
+          ><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button
+          >{{ ' ' }}</template
+        >
+      </p>
+      <p v-if="extra.length > 0" class="soft small px-3">
+        Write <code>:{{ made }}</code> where its value goes.
+        <button v-if="cursor" class="as-link" @click="emit('insert', made)">Insert at the cursor</button>
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.new {
+  display: flex;
+  gap: 8px;
+  padding: 10px 12px;
+  align-items: center;
+  white-space: nowrap;
+}
+.other {
+  min-height: 24px;
+  min-width: 24px;
+  margin-right: 6px;
+}
+</style>

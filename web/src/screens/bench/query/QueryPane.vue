@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import type { EditorView } from '@codemirror/view'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { Failure } from '../../../api/failure'
+import type { ConversionResult, NoticeFix, Placement, Problem, QueryCheck, PlacementEvidence } from '../../../api/types'
+import { createEditor, replaceText, showDecorations, type EditorDecorations, type Mark } from '../../../query/editor'
+import { teachNames } from '../../../query/completion'
+import type { KnownNames } from '../../../query/knownNames'
+import HardCodedNote from './HardCodedNote.vue'
+import NoticesList from './NoticesList.vue'
+import { goneMarks } from '../../../query/placements'
+import { isRequest } from '../../../query/request'
+import { whereNotes } from '../../../query/placementTexts'
+
+const props = defineProps<{
+  text: string
+  check: QueryCheck
+  colors: Record<string, string>
+  highlighted: string
+  /** What became of the parameters in the last run; empty when the text has changed since. */
+  placements: Placement[]
+  /** Where they ran, once the database has told. */
+  verdicts: PlacementEvidence[]
+  runProblems: Problem[]
+  made: ConversionResult | undefined
+  makeFailed: Failure | undefined
+  making: boolean
+  /** The completions. */
+  known: KnownNames
+}>()
+const emit = defineEmits<{
+  edit: [text: string]
+  run: []
+  turn: []
+  highlight: [name: string]
+  mend: [name: string, mark: string, taken: string]
+  make: [starts: number[], createNew: boolean]
+}>()
+
+const asRequest = computed(() => isRequest(props.text))
+const box = ref<HTMLElement | null>(null)
+let view: EditorView | undefined
+const placed = computed(() => [...props.check.problems, ...props.runProblems].filter(problem => problem.line > 0))
+const told = computed(() => {
+  const seen = new Map(placed.value.map(problem => [`${problem.start}${problem.message}`, problem]))
+  return [...seen.values()]
+})
+
+const decorated = computed<EditorDecorations>(() => {
+  const marks: Mark[] = props.check.marks.map(mark => ({
+    ...mark,
+    kind: 'parameter',
+    parameter: mark.name,
+    color: props.colors[mark.name],
+    highlighted: props.highlighted === mark.name,
+  }))
+  const problems: Mark[] = placed.value.map(problem => ({
+    start: problem.start,
+    end: Math.max(problem.end, problem.start + 1),
+    kind: 'problem',
+  }))
+  const notices: Mark[] = props.check.notices
+    .filter(notice => notice.start >= 0)
+    .map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocking ? 'problem' : 'notice' }))
+  const fixed = props.check.hardCodedValues.flatMap(offer =>
+    offer.places.map(place => ({
+      start: place.start,
+      end: place.end,
+      at: offer.places[0]?.start ?? place.start,
+      words: offer.description,
+    })),
+  )
+  const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
+  return {
+    fixed,
+    marks: [...fixedMarks, ...goneMarks(props.placements), ...notices, ...marks, ...problems],
+    notes: whereNotes(props.text, props.placements, props.verdicts),
+  }
+})
+
+function insertAtCursor(words: string): void {
+  view?.dispatch(view.state.replaceSelection(words))
+  view?.focus()
+}
+/** Makes the safe rewrite in the editor, where it can be undone like anything typed. */
+function fix(parameter: string, { edits, mark, option: taken }: NoticeFix): void {
+  if (mark) return emit('mend', parameter, mark, taken)
+  if (!view) return
+  view.dispatch({ changes: edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
+  view.focus()
+}
+const cursor = (): number => view?.state.selection.main.head ?? 0
+function goTo(at: number): void {
+  view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
+  view?.focus()
+}
+defineExpose({ insertAtCursor, focus: () => view?.focus() })
+
+onMounted(() => {
+  if (!box.value) return
+  view = createEditor(box.value, props.text, {
+    onChange: text => emit('edit', text),
+    onRun: () => emit('run'),
+    onHover: name => emit('highlight', name),
+    onChoose: at => emit('make', [at], false),
+  })
+  showDecorations(view, decorated.value)
+  teachNames(view, props.known, asRequest.value)
+})
+watch([() => props.known, asRequest], ([now, request]) => view && teachNames(view, now, request))
+watch(
+  () => props.text,
+  text => view && replaceText(view, text),
+)
+watch(decorated, now => view && showDecorations(view, now))
+onBeforeUnmount(() => view?.destroy())
+</script>
+
+<template>
+  <section class="pane" aria-label="Query">
+    <div class="head">
+      <h2>Query</h2>
+      <span class="soft small reading-hint">hover a choice to highlight its clauses</span
+      ><span class="soft small typing-hint">Tab indents; Esc, then Tab, leaves</span>
+      <span class="grow"></span>
+      <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
+        Convert to steps
+      </button>
+    </div>
+    <slot></slot>
+    <div ref="box" class="editor"></div>
+    <div class="below">
+      <HardCodedNote
+        :text="text"
+        :offers="check.hardCodedValues"
+        :made="made"
+        :failed="makeFailed"
+        :busy="making"
+        @make="(starts, createNew) => emit('make', starts, createNew)"
+        @go-to="goTo" />
+      <NoticesList v-if="check.notices.length" :notices="check.notices" :cursor="cursor" @go-to="goTo" @fix="fix" />
+      <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
+        <button class="as-link" @click="goTo(problem.start)">
+          <b>Line {{ problem.line }}</b>
+        </button>
+        {{ problem.message }} {{ problem.advice }}
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.pane:has(.editor:focus-within) .reading-hint,
+.pane:not(:has(.editor:focus-within)) .typing-hint {
+  display: none;
+}
+.editor {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
+.below {
+  flex: none;
+  max-height: 45%;
+  overflow-y: auto;
+}
+</style>

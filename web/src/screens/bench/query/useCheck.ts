@@ -1,0 +1,36 @@
+import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
+import { project } from '../../../api/client'
+import type { QueryCheck } from '../../../api/types'
+
+const CHECK_AFTER = 200
+const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: [], hardCodedValues: [] }
+
+/** Has a text read while it is typed: its parameters, problems and notices. A late answer about an older text is dropped. */
+export function useCheck(
+  queryId: string,
+  text: Ref<string>,
+): { check: ShallowRef<QueryCheck>; recheck: () => Promise<void> } {
+  const check = shallowRef<QueryCheck>(NOTHING)
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  async function recheck(): Promise<void> {
+    const sent = text.value
+    const found = await project
+      .post('/queries/{id}/check', { params: { path: { id: queryId } }, body: { text: sent } })
+      .catch(() => undefined)
+    if (!found || sent !== text.value) return
+    // A text that cannot be read for a moment keeps its parameters: cards must not vanish while someone types a quote.
+    check.value =
+      found.parameters.length === 0 && found.problems.length > 0
+        ? { ...found, parameters: check.value.parameters }
+        : found
+  }
+
+  watch(text, () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void recheck(), CHECK_AFTER)
+  })
+  void recheck()
+  onScopeDispose(() => clearTimeout(timer))
+  return { check, recheck }
+}

@@ -1,0 +1,68 @@
+import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
+import { runQuery } from '../runQuery'
+import type { Choices, StepsAnalysis } from '../../../api/types'
+import { counted, linesOf, textOf, upTo, type Line } from '../../../query/steps'
+
+/** The counts of the rows after a step. */
+export interface StepCount {
+  rows: number | undefined
+  /** Rows that the step can do nothing with. */
+  odd?: number
+  /** The count before it, where rows that have several partners can come more often. */
+  before?: number
+  failed: boolean
+}
+
+const UNTOLD = { asked: () => {}, behind: () => {}, arriving: () => {} }
+
+export interface UsedStepCounts {
+  counts: ShallowRef<Map<string, StepCount>>
+  countOf: (step: number) => StepCount | undefined
+  count: (step: number) => Promise<void>
+}
+
+/** Row counts after steps, each one statement when it is asked for; kept until something above changes. */
+export function useStepCounts(
+  queryId: string,
+  text: Ref<string>,
+  choices: () => Choices,
+  reading: Ref<StepsAnalysis>,
+): UsedStepCounts {
+  const counts = shallowRef(new Map<string, StepCount>())
+  const leaving = new AbortController()
+  onScopeDispose(() => leaving.abort())
+  const keyOf = (lines: Line[], step: number): string => JSON.stringify([upTo(lines, step), choices()])
+
+  async function number(asked: string): Promise<number | undefined> {
+    const run = runQuery(queryId, counted(asked), choices())
+    const answer = await run(leaving.signal, UNTOLD).catch(() => undefined)
+    const cell = answer?.rows[0]?.[0]
+    return cell === undefined || cell === null ? undefined : Number(cell)
+  }
+
+  async function found(lines: Line[], step: number): Promise<StepCount> {
+    const hints = reading.value.steps[step]?.hints
+    const rows = await number(upTo(lines, step))
+    if (!hints?.checkStep || step === 0) return { rows, failed: rows === undefined }
+    const above = lines.slice(0, step)
+    const odd = await number(textOf([...above, { words: hints.checkStep, on: true }]))
+    const before = hints.checkKind === 'found-none' ? await number(textOf(above)) : undefined
+    return { rows, odd, before, failed: rows === undefined }
+  }
+
+  async function count(step: number): Promise<void> {
+    const lines = linesOf(text.value)
+    const key = keyOf(lines, step)
+    if (counts.value.has(key)) return
+    const result = await found(lines, step)
+    counts.value = new Map(counts.value).set(key, result)
+  }
+
+  const countOf = (step: number): StepCount | undefined => counts.value.get(keyOf(linesOf(text.value), step))
+  watch(text, () => {
+    const lines = linesOf(text.value)
+    const now = new Set(lines.map((_line, i) => keyOf(lines, i)))
+    counts.value = new Map([...counts.value].filter(([key]) => now.has(key)))
+  })
+  return { counts, countOf, count }
+}

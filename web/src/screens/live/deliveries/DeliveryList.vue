@@ -1,0 +1,140 @@
+<script setup lang="ts">
+/* Reports that are sent by mail, each as a sentence. */
+import { computed, onScopeDispose, ref, watch } from 'vue'
+import { project } from '../../../api/client'
+import { asFailure } from '../../../api/failure'
+import type { Delivery, SentenceOption, ReportCard } from '../../../api/types'
+import { useLoaded } from '../../../composables/useLoaded'
+import RemovedObjects from '../../../objects/RemovedObjects.vue'
+import OfferedMark from '../../../sentence/OfferedMark.vue'
+import FailureNote from '../../../widgets/FailureNote.vue'
+import { useChanges } from '../../people/useChanges'
+import DeliveryLine from './DeliveryLine.vue'
+
+const LOOK_EVERY = 1500
+const emit = defineEmits<{ changed: [] }>()
+const { state, reload } = useLoaded(async signal => {
+  const [deliveries, copies, queries, uses] = await Promise.all([
+    project.list('/deliveries', { signal }),
+    project.list('/stored-copies', { signal }),
+    project.list('/queries', { signal }),
+    project.list('/parameters', { signal }),
+  ])
+  return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
+})
+const removed = ref<InstanceType<typeof RemovedObjects>>()
+const { failure, change } = useChanges(reloaded)
+async function reloaded(): Promise<void> {
+  await Promise.all([reload(), removed.value?.reload()])
+  emit('changed')
+}
+const around = computed(() =>
+  state.value.status === 'ready' ? state.value.data : { deliveries: [], copies: [], queries: [], parameters: [] },
+)
+
+/* While one is sent, its line follows. */
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(
+  () => around.value.deliveries,
+  (now, before) => {
+    clearTimeout(timer)
+    const open = (all: Delivery[]): boolean => all.some(one => ['due', 'running'].includes(one.lastJob.state))
+    if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
+    else if (open(before)) emit('changed')
+  },
+)
+onScopeDispose(() => clearTimeout(timer))
+
+let reports: ReportCard[] = []
+async function offers(): Promise<SentenceOption[]> {
+  reports = await project.list('/reports')
+  return reports.map(one => ({ id: one.id, label: one.name, note: one.audience, reason: '' }))
+}
+const add = (reportId: string): Promise<unknown> => {
+  const name = reports.find(one => one.id === reportId)?.name ?? reportId
+  return change(() => project.post('/deliveries', { body: { reportId, name } }))
+}
+/* A change is made of what the one before it has left: two at once would both be of the same version, and one would be lost. */
+let before: Promise<unknown> = Promise.resolve()
+function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
+  const mine = async (): Promise<unknown> => {
+    const now = around.value.deliveries.find(one => one.id === id)
+    return now && how(now)
+  }
+  before = before.then(mine, mine)
+}
+const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
+  const { name, choices, recipients, condition, attachments, schedule, paused, version } = { ...delivery, ...changed }
+  return change(() =>
+    project.put('/deliveries/{id}', {
+      params: { path: { id: delivery.id } },
+      body: {
+        name,
+        choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
+        recipients,
+        condition,
+        attachments,
+        schedule,
+        paused,
+        version,
+      },
+    }),
+  )
+}
+/* A value is read as what a parameter opens with is, by the server. */
+async function value(delivery: Delivery, parameter: string, taken: string): Promise<void> {
+  const written = around.value.parameters.find(one => one.name === parameter)
+  const said = delivery.choices.find(one => one.parameter === parameter)
+  if (!written || !said) return
+  const definition = { ...written, default: said.value }
+  try {
+    const { definition: meant } = await project.post('/parameters/changed', {
+      body: {
+        definition,
+        mark: 'start',
+        option: taken,
+      },
+    })
+    await keep(delivery, {
+      choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),
+    })
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+</script>
+
+<template>
+  <section class="card-box" aria-label="Deliveries">
+    <div class="row-line">
+      <h2 class="fs-6 m-0">Deliveries</h2>
+      <span class="soft">reports by email; recipients get the rows they may see</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <ul class="deliveries">
+      <DeliveryLine
+        v-for="delivery in around.deliveries"
+        :key="delivery.id"
+        :delivery="delivery"
+        :copies="around.copies"
+        :queries="around.queries"
+        :parameters="around.parameters"
+        @keep="how => inTurn(delivery.id, now => keep(now, how(now)))"
+        @value="(parameter, taken) => inTurn(delivery.id, now => value(now, parameter, taken))"
+        @done="reloaded" />
+    </ul>
+    <OfferedMark text="+ New delivery of …" about="a report" data-mark="add" :offers="offers" @take="add" />
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <RemovedObjects ref="removed" kind="delivery" :changed="reloaded" in-card />
+  </section>
+</template>
+
+<style scoped>
+.deliveries {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+</style>

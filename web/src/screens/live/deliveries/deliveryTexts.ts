@@ -1,0 +1,118 @@
+import type { Delivery, SentenceOption, SentEmail } from '../../../api/types'
+import { listInWords } from '../../../formats'
+
+const offer = (id: string, words = id, note = ''): SentenceOption => ({ id, label: words, note, reason: '' })
+const ALWAYS = 'always'
+const ROWS = '/rows/'
+const FIGURE = '/figure/'
+const FORMATS = ['xlsx', 'csv', 'parquet'] as const
+
+type Recipients = Delivery['recipients']
+type Only = Delivery['condition']
+type Attached = Delivery['attachments']
+
+export const NO_RECIPIENTS: Recipients = { addresses: [], queryId: '', addressColumn: '', choices: {} }
+
+/** Who gets it, where it is stated: addresses, names and groups, as they are typed. */
+export const whoInWords = (to: Recipients): string =>
+  to.addresses.length ? listInWords(to.addresses) : 'no recipients yet'
+export const readWho = (typed: string): string[] =>
+  typed
+    .split(/[,;\n]+/)
+    .map(one => one.trim().replace(/^and /, ''))
+    .filter(one => one !== '')
+
+/** When it is sent at all. */
+export function onlyInWords(delivery: Delivery): string {
+  const { viewId, figure, comparison: passes, value } = delivery.condition
+  if (!viewId) return ALWAYS
+  const title = delivery.options.views.find(view => view.id === viewId)?.title ?? viewId
+  return figure ? `only when ${figure} is ${passes} ${value}` : `only when ${title} has rows`
+}
+
+export const onlyOffers = (delivery: Delivery): SentenceOption[] => [
+  offer(ALWAYS),
+  ...delivery.options.views
+    .filter(view => view.rows)
+    .map(view => offer(`${ROWS}${view.id}`, `only when ${view.title} has rows`)),
+  ...delivery.options.figures.flatMap(figure =>
+    (['above', 'below'] as const).map(passes =>
+      offer(
+        `${FIGURE}${passes}/${figure.viewId}/${figure.label}`,
+        `only when ${figure.label} is ${passes} …`,
+        figure.unit,
+      ),
+    ),
+  ),
+]
+
+export function readOnly(taken: string, before: Only): Only {
+  const none: Only = { viewId: '', figure: '', comparison: 'above', value: '' }
+  if (taken.startsWith(ROWS)) return { ...none, viewId: taken.slice(ROWS.length) }
+  if (!taken.startsWith(FIGURE)) return none
+  const [passes = '', viewId = '', ...label] = taken.slice(FIGURE.length).split('/')
+  return {
+    viewId,
+    figure: label.join('/'),
+    comparison: passes === 'below' ? 'below' : 'above',
+    value: before.value || '0',
+  }
+}
+
+/** The attachments; the same words add and remove one. */
+export function attachedInWords(delivery: Delivery): string {
+  const title = (id: string): string => delivery.options.views.find(view => view.id === id)?.title ?? id
+  return delivery.attachments.length
+    ? listInWords(delivery.attachments.map(one => `${title(one.viewId)} as ${one.format}`))
+    : 'no file'
+}
+export const attachedOffers = (delivery: Delivery): SentenceOption[] =>
+  delivery.options.views
+    .filter(view => view.rows)
+    .flatMap(view =>
+      FORMATS.map(format =>
+        offer(
+          `${format}/${view.id}`,
+          `${view.title} as ${format}`,
+          isAttached(delivery, format, view.id) ? 'remove' : '',
+        ),
+      ),
+    )
+const isAttached = (delivery: Delivery, format: string, viewId: string): boolean =>
+  delivery.attachments.some(one => one.format === format && one.viewId === viewId)
+export function readAttached(taken: string, delivery: Delivery): Attached {
+  const [written, ...rest] = taken.split('/')
+  const format = FORMATS.find(one => one === written) ?? 'csv'
+  const viewId = rest.join('/')
+  return isAttached(delivery, format, viewId)
+    ? delivery.attachments.filter(one => one.format !== format || one.viewId !== viewId)
+    : [...delivery.attachments, { viewId, format }]
+}
+
+/** What the rows of a query say, as far as the names of its columns tell. */
+export function guessed(queryId: string, columns: string[], delivery: Delivery): Recipients {
+  const address = columns.find(name => /mail|address/i.test(name)) ?? columns[0] ?? ''
+  const choices = Object.fromEntries(
+    delivery.options.parameters.flatMap(name => {
+      const column = columns.find(one => one.toLowerCase() === name.toLowerCase())
+      return column ? [[name, column]] : []
+    }),
+  )
+  return { addresses: [], queryId, addressColumn: address, choices }
+}
+
+const STATES: Record<string, string> = {
+  waiting: 'waits',
+  'handing-over': 'being sent',
+  sent: 'sent',
+  refused: 'not sent',
+  skipped: 'skipped',
+  unsure: 'delivery unconfirmed',
+}
+export const mailInWords = (mail: SentEmail): string =>
+  [STATES[mail.state] ?? mail.state, mail.message].filter(words => words !== '').join(': ')
+export const isWrong = (mail: SentEmail): boolean => ['refused', 'unsure'].includes(mail.state)
+
+/** Whether what became of it is for someone to look at. */
+export const wantsLooking = (last: Delivery['lastJob']): boolean =>
+  last.message !== '' && (last.state !== 'done' || /did not get it|not known/.test(last.message))
