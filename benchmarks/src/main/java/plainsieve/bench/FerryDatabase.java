@@ -14,8 +14,8 @@ import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
 record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {

@@ -11,7 +11,7 @@ import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
-import plainsieve.sources.jdbc.JdbcValues;
+import plainsieve.sources.jdbc.vendor.JdbcValues;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 

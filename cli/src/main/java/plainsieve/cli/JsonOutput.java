@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.rewrite.filter.FilterPlacement;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;

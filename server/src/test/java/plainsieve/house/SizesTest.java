@@ -15,12 +15,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import org.junit.jupiter.api.Test;
 
 /** No file, method, constructor or record grows beyond what can be taken in at one look. The front end's sizes are in its lint. */
 class SizesTest {
     private static final int LINES_OF_A_FILE = 350;
+    private static final long FILES_OF_A_FOLDER = 25;
     private static final int LINES_OF_A_METHOD = 40;
     private static final int PARAMETERS = 5;
     private static final int FIELDS_OF_A_RECORD = 8;
@@ -77,6 +79,16 @@ class SizesTest {
                 .map(file -> SourceTrees.nameOf(file) + ": " + ALL.linesOf(file) + " lines")
                 .toList();
         assertThat(tooLong).isEmpty();
+    }
+
+    @Test
+    void foldersHaveFewFiles() {
+        Map<String, Long> files = SourceTrees.ofTheProduct().files().stream()
+                .map(SourceTrees::packageOf)
+                .filter(folder -> !folder.equals("plainsieve.bench"))
+                .collect(Collectors.groupingBy(folder -> folder, Collectors.counting()));
+        assertThat(files)
+                .allSatisfy((folder, count) -> assertThat(count).as(folder).isLessThanOrEqualTo(FILES_OF_A_FOLDER));
     }
 
     @Test

@@ -19,8 +19,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /** A database in a file asks for more memory than its engine may have. */
 class DuckDbMemoryTest {

@@ -10,11 +10,11 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**

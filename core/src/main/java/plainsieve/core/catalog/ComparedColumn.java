@@ -7,8 +7,8 @@ import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**

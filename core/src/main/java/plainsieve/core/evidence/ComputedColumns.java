@@ -8,13 +8,13 @@ import java.util.Set;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * The columns that SELECT lists of a statement compute, by name: a plan may show the expression where the statement has the

@@ -10,12 +10,12 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.ProblemException;
 
 /**

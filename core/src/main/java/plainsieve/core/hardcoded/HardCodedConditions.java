@@ -24,8 +24,8 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /** The fixed values in a tree of conditions. */

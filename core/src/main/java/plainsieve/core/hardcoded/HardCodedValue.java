@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.catalog.ComparedColumn;
 import plainsieve.core.parameter.ValueCoverage;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 

@@ -16,9 +16,9 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 

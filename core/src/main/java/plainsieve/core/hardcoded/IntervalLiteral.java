@@ -11,10 +11,10 @@ import plainsieve.core.hardcoded.HardCodedValueFinder.Piece;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Replaced;
 import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Identifiers;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**

@@ -2,10 +2,10 @@ package plainsieve.core.hardcoded;
 
 import java.util.Optional;
 import java.util.regex.Pattern;
-import plainsieve.core.sql.Identifiers;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;

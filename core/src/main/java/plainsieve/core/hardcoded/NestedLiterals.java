@@ -9,9 +9,9 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Candidate;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /** Literals inside the compared expressions of a condition: the 5 of {@code abs(x - 5) > y}. */

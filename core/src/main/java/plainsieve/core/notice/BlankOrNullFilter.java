@@ -9,8 +9,8 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
 
 /**
  * An OR of a filter and a test for rows without a value. With nothing chosen the filter is left out, and the test stays:

@@ -6,7 +6,7 @@ import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.value.Type;
 
 /** A parameter of one type is compared with a column of another: the database refuses it, or converts every row. */

@@ -4,8 +4,8 @@ import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.Type;
 
 /**

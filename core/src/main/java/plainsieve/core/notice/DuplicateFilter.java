@@ -8,8 +8,8 @@ import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
 
 /** One column is filtered by a parameter and, next to it, by a fixed value or another parameter. */
 final class DuplicateFilter implements NoticeRule {

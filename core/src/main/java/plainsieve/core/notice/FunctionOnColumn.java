@@ -10,10 +10,10 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**

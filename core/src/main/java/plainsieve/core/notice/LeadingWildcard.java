@@ -3,9 +3,9 @@ package plainsieve.core.notice;
 import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** A pattern that starts with a wildcard: {@code like '%' || :p}, {@code like concat('%', :p)}. */
 final class LeadingWildcard implements NoticeRule {

@@ -7,9 +7,9 @@ import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** A fixed value that looks left over from drafting: a small outermost limit, a fixed date, one fixed id. */
 final class LeftoverLiteral implements NoticeRule {

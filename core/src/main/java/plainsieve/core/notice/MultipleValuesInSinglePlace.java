@@ -7,7 +7,7 @@ import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 
 /** A parameter that takes many values is where there is room for one. */
 final class MultipleValuesInSinglePlace implements NoticeRule {

@@ -4,7 +4,7 @@ import java.util.stream.Stream;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 
 /**
  * A column that may hold no value is asked not to be one of several: rows without a value do not come either.

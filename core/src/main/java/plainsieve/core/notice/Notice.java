@@ -3,7 +3,7 @@ package plainsieve.core.notice;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.TextLocation;
 
 /**

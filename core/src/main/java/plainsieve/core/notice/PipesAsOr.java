@@ -6,10 +6,10 @@ import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Where {@code ||} means OR, texts are joined by a function.

@@ -2,7 +2,7 @@ package plainsieve.core.notice;
 
 import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.TextLocation;
 
 /** {@code ':port'} is a text. Rewrite: {@code :port}. */

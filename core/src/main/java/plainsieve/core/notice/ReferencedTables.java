@@ -4,9 +4,9 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** What the tables that a query reads are called, in lower case. */
 final class ReferencedTables {

@@ -9,10 +9,10 @@ import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.NearestName;
 
 /**

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Cells that could not be read in the files of a query. They have no value in every result, which would otherwise go unnoticed. */
 public final class UnreadableCells {

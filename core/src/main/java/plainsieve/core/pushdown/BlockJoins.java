@@ -6,7 +6,7 @@ import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The joins of a block. */
 final class BlockJoins {

@@ -7,14 +7,14 @@ import plainsieve.core.federation.SourcePart;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /** Finds the column of a side that a name in the SQL over all of them means, through queries within queries. */

@@ -14,8 +14,8 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Type;
 

@@ -22,9 +22,9 @@ import plainsieve.core.rewrite.rule.PeriodEndRule;
 import plainsieve.core.rewrite.rule.ValueCoverageRule;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenMap;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenMap;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Type;
 

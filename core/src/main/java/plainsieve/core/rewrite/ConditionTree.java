@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 
 /**
  * A condition tree without some of its leaves and without the operators that this empties.

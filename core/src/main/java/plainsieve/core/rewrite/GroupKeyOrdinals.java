@@ -12,9 +12,9 @@ import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Replaces a key with a parameter in GROUP BY and ORDER BY by the number of the same expression in the SELECT list. To some

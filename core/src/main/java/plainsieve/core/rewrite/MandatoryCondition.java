@@ -17,8 +17,8 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Whether every row of a query must satisfy a condition on a parameter, so that it restricts what a viewer can see. True only

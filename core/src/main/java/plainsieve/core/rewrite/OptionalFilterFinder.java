@@ -9,9 +9,9 @@ import plainsieve.core.rewrite.rule.GuardReader;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Finds hand-written {@link OptionalFilter}s: an OR of which one or more items test a parameter itself and at least one

@@ -9,8 +9,8 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /** Infers the type of an undefined parameter from its place or its values. */

@@ -2,7 +2,7 @@ package plainsieve.core.rewrite;
 
 import java.util.Set;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.TokenMap;
+import plainsieve.core.sql.lexer.TokenMap;
 import plainsieve.core.statement.Placement;
 
 /**

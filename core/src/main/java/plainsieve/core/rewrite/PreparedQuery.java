@@ -28,7 +28,7 @@ import plainsieve.core.rewrite.rule.ConditionShape;
 import plainsieve.core.rewrite.rule.ConditionSite;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;

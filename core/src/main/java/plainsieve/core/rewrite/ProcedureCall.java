@@ -11,10 +11,10 @@ import plainsieve.core.rewrite.edit.EditedText;
 import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.rewrite.rule.BindValueRule;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 

@@ -1,7 +1,7 @@
 package plainsieve.core.rewrite;
 
 import java.util.List;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 
 /**
  * Gives a parameter another name at every place of a query text; everything else stays byte for byte.

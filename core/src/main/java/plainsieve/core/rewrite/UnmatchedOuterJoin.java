@@ -6,13 +6,13 @@ import java.util.OptionalInt;
 import plainsieve.core.rewrite.filter.OutputColumns;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Whether missing values of an output column can come from an outer join without a match.

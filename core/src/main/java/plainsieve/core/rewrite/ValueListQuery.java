@@ -3,7 +3,7 @@ package plainsieve.core.rewrite;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectBuilder;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The SQL with parameters that queries a value list or a part of it. */
 public final class ValueListQuery {

@@ -16,7 +16,7 @@ import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;

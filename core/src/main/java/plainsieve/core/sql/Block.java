@@ -2,6 +2,7 @@ package plainsieve.core.sql;
 
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.sql.lexer.Span;
 
 /**
  * One SELECT, VALUES or TABLE with its clauses in written order.

@@ -1,6 +1,9 @@
 package plainsieve.core.sql;
 
 import java.util.Optional;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * An argument of a call that is nothing but one token: {@code :p} in {@code crossings_of(:p, 3)}, not in {@code f(:p + 1)}.

@@ -1,6 +1,7 @@
 package plainsieve.core.sql;
 
 import java.util.Optional;
+import plainsieve.core.sql.lexer.Span;
 
 /**
  * One clause of a query block.

@@ -5,6 +5,11 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Cuts one block into its clauses, by the keywords that are outside all brackets. */
 final class ClauseParser {

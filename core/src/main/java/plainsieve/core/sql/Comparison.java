@@ -2,6 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.Optional;
 import java.util.function.IntPredicate;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * One comparison: what is compared, how, and with what.

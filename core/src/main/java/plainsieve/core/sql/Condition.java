@@ -2,6 +2,7 @@ package plainsieve.core.sql;
 
 import java.util.List;
 import java.util.stream.Stream;
+import plainsieve.core.sql.lexer.Span;
 
 /** The tree of AND, OR and NOT in a WHERE, HAVING, ON, QUALIFY or FILTER, down to each single condition. */
 public sealed interface Condition {

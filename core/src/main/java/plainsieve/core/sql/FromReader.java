@@ -5,6 +5,10 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.FromItem.Kind;
 import plainsieve.core.sql.FromItem.Reach;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Reads a FROM clause: its tables, subqueries and functions, how they are joined, and the ON of each join. */
 final class FromReader {

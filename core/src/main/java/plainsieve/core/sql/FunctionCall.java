@@ -4,6 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * A place in a statement where a function can be called, as far as its text tells: a name before a bracket that is neither an

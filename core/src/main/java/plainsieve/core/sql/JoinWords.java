@@ -2,6 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The words that are between the tables of a FROM clause and cannot be the alias of one. */
 final class JoinWords {

@@ -7,6 +7,11 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.dialect.FunctionEffects.Kind;
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The function calls in parts of a query, as far as their names are known to the database's own catalogue. */
 public final class KnownFunctions {

@@ -1,5 +1,7 @@
 package plainsieve.core.sql;
 
+import plainsieve.core.sql.lexer.Span;
+
 /**
  * One item of a SELECT list.
  *

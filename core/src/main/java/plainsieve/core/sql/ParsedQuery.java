@@ -5,6 +5,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * One reading statement, understood by structure. The text itself is never changed.

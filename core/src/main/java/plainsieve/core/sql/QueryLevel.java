@@ -2,6 +2,7 @@ package plainsieve.core.sql;
 
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.sql.lexer.Span;
 
 /**
  * One query at any depth: its WITH, its blocks joined by set operators, and the clauses that apply to all of them

@@ -10,6 +10,12 @@ import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.QueryLevel.NamedQuery;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Finds the structure of one reading statement: WITH, set operations, blocks, clauses, conditions, at any depth. Every

@@ -8,6 +8,11 @@ import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.dialect.FunctionEffects.Kind;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Whether a statement is proven to be read-only, by the functions that it calls. A read-only connection does not ensure that:

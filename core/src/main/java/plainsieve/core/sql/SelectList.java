@@ -5,6 +5,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The items of a SELECT list, worked out when someone asks for them. */
 public final class SelectList {

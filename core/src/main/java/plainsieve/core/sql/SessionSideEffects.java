@@ -3,6 +3,7 @@ package plainsieve.core.sql;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.core.sql.lexer.Lexer;
 
 /**
  * Whether a statement may leave a lock, setting or slot in its session. In a read-only transaction only functions can do that, so

@@ -12,6 +12,10 @@ import java.util.Set;
 import java.util.TreeMap;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * User variables that a statement assigns row by row, the row numbers of older reports. A variable lives as long as its

@@ -2,6 +2,8 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;

@@ -2,6 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.BitSet;
 import plainsieve.core.dialect.Syntax;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Distinguishes brackets around subqueries from all others. */
 final class SubqueryDetector {

@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * A statement that is about to be sent, read again from its text: each placeholder as a parameter that is called by its

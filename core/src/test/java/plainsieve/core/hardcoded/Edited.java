@@ -6,7 +6,7 @@ import java.util.Set;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 
 /** A query with every fixed value made a parameter. */
 final class Edited {

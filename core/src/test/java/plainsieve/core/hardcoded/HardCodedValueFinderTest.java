@@ -16,7 +16,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.Type;
 
 class HardCodedValueFinderTest {

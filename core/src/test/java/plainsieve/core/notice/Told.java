@@ -12,7 +12,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.Type;
 
 /** What one rule alone reports a condition on {@code crossings c}, or of a query. */

@@ -14,9 +14,9 @@ import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.filter.AddedFilter;
-import plainsieve.core.sql.Lexer;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 

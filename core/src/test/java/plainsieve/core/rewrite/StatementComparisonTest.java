@@ -16,7 +16,7 @@ import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TokenMap;
+import plainsieve.core.sql.lexer.TokenMap;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;

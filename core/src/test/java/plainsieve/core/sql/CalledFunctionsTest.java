@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
+import plainsieve.core.sql.lexer.Span;
 
 /** What {@link KnownFunctions} reports an expression; the lists themselves are held against the databases elsewhere. */
 class CalledFunctionsTest {

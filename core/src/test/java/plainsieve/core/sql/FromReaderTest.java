@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** What a FROM reads, what it is called there, and whether a filter may go inside. */
 class FromReaderTest {

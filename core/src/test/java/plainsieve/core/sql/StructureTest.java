@@ -21,6 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import plainsieve.core.dialect.Dialects;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.value.ProblemException;
 
 /** Query texts of every kind, in every dialect, with what must be found in them: blocks, conditions, parameters, tables. */

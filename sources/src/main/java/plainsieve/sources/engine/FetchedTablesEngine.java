@@ -9,8 +9,8 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
-import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /** Opens embedded engines on fetched tables. */
 public final class FetchedTablesEngine {

@@ -29,8 +29,8 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.CellStaging;
 import plainsieve.sources.engine.EmbeddedEngine;
 import plainsieve.sources.engine.EnginePool;
-import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /** Creates a database of views over the files of a folder. */
 final class FolderReader {

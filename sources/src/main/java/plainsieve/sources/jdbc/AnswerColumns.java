@@ -7,6 +7,9 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Set;
 import plainsieve.sources.Column;
+import plainsieve.sources.jdbc.vendor.CellReader;
+import plainsieve.sources.jdbc.vendor.EncodedTexts;
+import plainsieve.sources.jdbc.vendor.Vendor;
 
 /** The columns of an answer, and how the values of each are read. */
 record AnswerColumns(List<Column> columns, List<CellReader> readers) {

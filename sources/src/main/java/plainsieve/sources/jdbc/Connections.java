@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.jdbc.vendor.Vendor;
 
 /** The connections to one database: a pool of sessions that may read alone, filled when first asked. */
 final class Connections implements AutoCloseable {

@@ -12,6 +12,7 @@ import java.util.Properties;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.logging.Logger;
 import javax.sql.DataSource;
+import plainsieve.sources.jdbc.vendor.Vendor;
 
 /**
  * Opens connections through a driver. Once the database has rejected the user or the password, it is not asked again with them:

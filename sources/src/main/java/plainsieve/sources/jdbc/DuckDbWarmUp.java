@@ -17,6 +17,7 @@ import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TimeLimit;
+import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /**
  * A run that no one asked for, on its own DuckDB that holds nothing and is gone after it, so that the first one that is asked

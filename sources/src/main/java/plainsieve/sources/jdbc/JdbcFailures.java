@@ -8,6 +8,7 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.jdbc.vendor.Vendor;
 
 /** What a driver's exception means, in words: what happened and what to do. */
 final class JdbcFailures {

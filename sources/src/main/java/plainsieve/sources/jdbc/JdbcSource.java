@@ -27,6 +27,9 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.TimeLimit;
+import plainsieve.sources.jdbc.vendor.CatalogReader;
+import plainsieve.sources.jdbc.vendor.Vendor;
+import plainsieve.sources.jdbc.vendor.Vendors;
 
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {

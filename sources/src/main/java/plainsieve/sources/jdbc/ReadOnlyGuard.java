@@ -11,6 +11,7 @@ import plainsieve.core.sql.FunctionCall;
 import plainsieve.core.sql.ReadOnlyCheck;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.jdbc.vendor.FunctionCatalog;
 
 /**
  * Allows only statements that are proven to be read-only. Functions that the engine does not know are looked up in the database's

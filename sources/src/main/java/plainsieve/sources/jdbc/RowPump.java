@@ -6,6 +6,7 @@ import java.time.DateTimeException;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunSummary;
+import plainsieve.sources.jdbc.vendor.CellReader;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
 public final class RowPump {

@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
+import plainsieve.sources.jdbc.vendor.PreparedExecution;
+import plainsieve.sources.jdbc.vendor.Vendor;
 
 /**
  * Caches prepared statements per connection for drivers that parse each text again. Failed or cancelled statements are not reused.

@@ -5,10 +5,10 @@ import plainsieve.core.request.RequiredRowCount;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.SentStatement;
 
 /**

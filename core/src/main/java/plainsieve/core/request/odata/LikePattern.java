@@ -1,9 +1,9 @@
 package plainsieve.core.request.odata;
 
 import java.util.Optional;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Value;

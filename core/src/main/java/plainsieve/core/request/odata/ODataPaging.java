@@ -7,11 +7,11 @@ import java.util.OptionalLong;
 import plainsieve.core.request.RequiredRowCount;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.SentStatement;
 
 /** The first rows that a statement takes of an entity set, where the service can return exactly these. */

@@ -14,11 +14,11 @@ import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 

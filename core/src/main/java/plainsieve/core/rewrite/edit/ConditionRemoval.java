@@ -6,8 +6,8 @@ import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Computes the characters to remove when conditions are omitted, with their AND, OR, NOT and brackets. A comment at the end of a

@@ -1,8 +1,8 @@
 package plainsieve.core.rewrite.edit;
 
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The author's text with its tokens and dialect. */
 public record SourceText(Tokens tokens, Dialect dialect) {

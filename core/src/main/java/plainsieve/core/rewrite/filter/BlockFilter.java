@@ -10,16 +10,16 @@ import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
-import plainsieve.core.sql.Keywords;
 import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
 import plainsieve.core.sql.Windows;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Keywords;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Whether and in which clause a block accepts a filter on one of its columns. */
 final class BlockFilter {

@@ -3,11 +3,11 @@ package plainsieve.core.rewrite.filter;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Whether two expressions of one block are the same, also when only one of them names the table: without it a name means

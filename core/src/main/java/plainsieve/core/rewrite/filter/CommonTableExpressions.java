@@ -4,13 +4,13 @@ import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.QueryLevel.NamedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * The queries that WITH defines, and which of them a FROM references. Databases resolve names differently (which WITH takes

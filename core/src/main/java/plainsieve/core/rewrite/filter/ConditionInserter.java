@@ -8,9 +8,9 @@ import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Adds conditions to the WHERE or HAVING of a block, joined by AND to those that are there. */
 record ConditionInserter(ParsedQuery query, Dialect dialect, Block block) {

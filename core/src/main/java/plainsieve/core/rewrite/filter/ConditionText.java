@@ -2,10 +2,10 @@ package plainsieve.core.rewrite.filter;
 
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Syntax.Feature;
-import plainsieve.core.sql.Brackets;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Brackets;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** What the text of a condition needs so that another can be joined to it. */
 final class ConditionText {

@@ -3,13 +3,13 @@ package plainsieve.core.rewrite.filter;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Which columns DISTINCT ON keeps one row of each for. A filter on one of them takes whole groups, before or after one row

@@ -10,10 +10,10 @@ import java.util.Set;
 import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * The columns of the items of a FROM clause: listed by subqueries, described by the source for tables. A block is unknown unless

@@ -1,7 +1,7 @@
 package plainsieve.core.rewrite.filter;
 
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** The NOT operators of an expression. */
 record Negations(Tokens tokens, Span expression) {

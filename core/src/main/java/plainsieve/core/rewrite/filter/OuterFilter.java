@@ -8,10 +8,10 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TextEdit;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Wraps a filter around a whole query. Repeats the ORDER BY outside where its columns allow it, because SQL does not preserve the
@@ -81,7 +81,7 @@ final class OuterFilter {
         if (tokens.is(part.from(), TokenKind.NUMBER)) {
             return Optional.of(first + rest);
         }
-        String name = plainsieve.core.sql.Identifiers.bare(first);
+        String name = plainsieve.core.sql.lexer.Identifiers.bare(first);
         boolean output = !tokens.is(part.from(), TokenKind.PARAMETER)
                 && columns.position(name).isPresent();
         return output ? Optional.of(columns.reference(name, dialect) + rest) : Optional.empty();

@@ -9,7 +9,7 @@ import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;

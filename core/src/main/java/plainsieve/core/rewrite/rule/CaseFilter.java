@@ -3,9 +3,9 @@ package plainsieve.core.rewrite.rule;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * An optional filter written as CASE in a single condition:

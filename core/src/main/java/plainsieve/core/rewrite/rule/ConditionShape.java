@@ -2,7 +2,7 @@ package plainsieve.core.rewrite.rule;
 
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 
 /** What a single condition says about a parameter, as far as rewriting needs to know. */
 public sealed interface ConditionShape {

@@ -8,8 +8,8 @@ import java.util.Optional;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * One condition with the parameters directly in it; the unit in which conditions are rewritten and left out.

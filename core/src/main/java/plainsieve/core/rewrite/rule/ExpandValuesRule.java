@@ -15,7 +15,7 @@ import plainsieve.core.rewrite.rule.ConditionShape.ItemsOfList;
 import plainsieve.core.rewrite.rule.ConditionShape.Membership;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;

@@ -1,9 +1,9 @@
 package plainsieve.core.rewrite.rule;
 
 import java.util.Optional;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Reads a test of a parameter itself: {@code :p is null}, {@code :p = 'All'}, {@code 'All' in (:p)}, {@code coalesce(:p, '') = ''}. */
 public final class GuardReader {

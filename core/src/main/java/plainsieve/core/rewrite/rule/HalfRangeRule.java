@@ -11,7 +11,7 @@ import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.Placement;
 
 /**

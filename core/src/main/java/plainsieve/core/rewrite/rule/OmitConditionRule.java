@@ -9,7 +9,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParameterPlace;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 

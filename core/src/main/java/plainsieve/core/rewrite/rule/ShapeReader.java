@@ -9,9 +9,9 @@ import plainsieve.core.rewrite.rule.ConditionShape.Other;
 import plainsieve.core.rewrite.rule.ConditionShape.Pattern;
 import plainsieve.core.rewrite.rule.ConditionShape.Range;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** Recognizes the shape of one condition. What it does not recognize is {@link Other}: bound or left out, never changed. */
 final class ShapeReader {

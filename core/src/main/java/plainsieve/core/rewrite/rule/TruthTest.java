@@ -1,8 +1,8 @@
 package plainsieve.core.rewrite.rule;
 
 import java.util.Optional;
-import plainsieve.core.sql.Span;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Span;
+import plainsieve.core.sql.lexer.Tokens;
 
 /** A test of a condition's truth: {@code x in (:p) is not false}, {@code (x in (:p)) is true}. */
 final class TruthTest {

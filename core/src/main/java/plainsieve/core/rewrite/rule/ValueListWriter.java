@@ -7,7 +7,7 @@ import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.rewrite.rule.ConditionShape.Membership;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Span;
+import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Value;
 

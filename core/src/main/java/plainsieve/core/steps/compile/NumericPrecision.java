@@ -5,6 +5,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.ExpressionSyntax;
+import plainsieve.core.steps.compile.block.EvaluationLevel;
+import plainsieve.core.steps.compile.block.SelectBlock;
+import plainsieve.core.steps.compile.block.SqlExpression;
+import plainsieve.core.steps.compile.block.SqlFragment;
+import plainsieve.core.steps.compile.block.StepOrigin;
 import plainsieve.core.value.Type;
 
 /**

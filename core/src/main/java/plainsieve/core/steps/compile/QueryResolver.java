@@ -1,6 +1,7 @@
 package plainsieve.core.steps.compile;
 
 import java.util.Set;
+import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.model.RowSource;
 
 /** Resolves other queries of the project that steps read. */

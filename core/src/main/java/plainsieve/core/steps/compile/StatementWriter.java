@@ -8,6 +8,14 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.compile.block.CompiledSteps;
+import plainsieve.core.steps.compile.block.EvaluationLevel;
+import plainsieve.core.steps.compile.block.IdentifierQuoting;
+import plainsieve.core.steps.compile.block.JoinElimination;
+import plainsieve.core.steps.compile.block.SelectBlock;
+import plainsieve.core.steps.compile.block.SqlFragment;
+import plainsieve.core.steps.compile.block.StepOrigin;
+import plainsieve.core.steps.compile.block.UnionBlocks;
 import plainsieve.core.steps.model.KnownColumn;
 
 /**

@@ -1,5 +1,6 @@
 package plainsieve.core.steps.compile;
 
+import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
 

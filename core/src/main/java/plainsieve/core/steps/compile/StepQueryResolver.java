@@ -5,6 +5,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import plainsieve.core.steps.compile.block.SelectBlock;
+import plainsieve.core.steps.compile.block.SqlFragment;
 import plainsieve.core.steps.model.RowSource;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.parse.ParsedStep;

@@ -9,6 +9,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.compile.block.CompiledSteps;
+import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.parse.Expectation;

@@ -5,6 +5,11 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.steps.compile.block.EvaluationLevel;
+import plainsieve.core.steps.compile.block.SelectBlock;
+import plainsieve.core.steps.compile.block.SqlExpression;
+import plainsieve.core.steps.compile.block.SqlFragment;
+import plainsieve.core.steps.compile.block.UnionBlocks;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
 

@@ -3,7 +3,7 @@ package plainsieve.core.steps.convert;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.steps.model.ComparisonOperator;
 import plainsieve.core.steps.model.StepCondition;

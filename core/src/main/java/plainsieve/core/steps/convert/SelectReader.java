@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.StepCondition;

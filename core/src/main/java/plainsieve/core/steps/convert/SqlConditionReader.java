@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.steps.model.ComparisonOperator;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import plainsieve.core.dialect.Syntax.Feature;
-import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;

@@ -2,10 +2,10 @@ package plainsieve.core.steps.convert;
 
 import java.util.List;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.sql.Identifiers;
-import plainsieve.core.sql.Lexer;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.Lexer;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 

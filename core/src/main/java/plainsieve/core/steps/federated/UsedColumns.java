@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TokenKind;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.lexer.Identifiers;
+import plainsieve.core.sql.lexer.TokenKind;
+import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.steps.model.KnownColumn;
 
 /** Which tables the SQL of steps reads, and which of their columns it can need: those whose names are anywhere in it. */

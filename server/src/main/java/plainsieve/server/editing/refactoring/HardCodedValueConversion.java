@@ -19,7 +19,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;

@@ -20,7 +20,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;

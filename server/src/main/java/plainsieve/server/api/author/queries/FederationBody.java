@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.federation.FederatedQueryText;
 import plainsieve.core.pushdown.KeyTransfer;
-import plainsieve.core.steps.compile.CompiledSteps;
 import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.compile.block.CompiledSteps;
 import plainsieve.core.steps.federated.FederatedSteps;
 import plainsieve.server.definitions.project.Project;
 

@@ -1,0 +1,29 @@
+package plainsieve.core.sql.lexer;
+
+/** Names as people write them, with and without quotes. */
+public final class Identifiers {
+    private Identifiers() {}
+
+    /** The name without its quotes. */
+    public static String bare(String written) {
+        if (written.length() < 2) {
+            return written;
+        }
+        char first = written.charAt(0);
+        String inner = written.substring(1, written.length() - 1);
+        return switch (first) {
+            case '"', '`', '\'' -> inner.replace(String.valueOf(first) + first, String.valueOf(first));
+            case '[' -> inner;
+            default -> written;
+        };
+    }
+
+    public static boolean isQuoted(String written) {
+        return !written.isEmpty() && "\"`['".indexOf(written.charAt(0)) >= 0;
+    }
+
+    /** Whether two written names may mean the same thing: the same letters in any case. */
+    public static boolean same(String one, String other) {
+        return bare(one).equalsIgnoreCase(bare(other));
+    }
+}

@@ -1,0 +1,19 @@
+package plainsieve.core.steps.compile.block;
+
+/** What the value of a column depends on, which determines where a condition on it may be placed. */
+public enum EvaluationLevel {
+    /** On no row. */
+    CONSTANT,
+    /** On what is grouped by. */
+    KEY,
+    /** On one row. */
+    ROW,
+    /** On the rows of a group. */
+    TOTAL,
+    /** On other rows of the answer, or on its own query: what is computed of it is around it. */
+    WINDOW;
+
+    public EvaluationLevel with(EvaluationLevel other) {
+        return compareTo(other) >= 0 ? this : other;
+    }
+}

@@ -1,0 +1,113 @@
+package plainsieve.sources.jdbc.vendor;
+
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.sources.Catalog;
+
+/** What drivers tell only table by table, asked of the database's own catalogue at once: indexes, sizes, functions. */
+public final class CatalogDetails {
+    /**
+     * The questions, in the database's own SQL. An empty text asks nothing.
+     *
+     * @param indexes schema, table, index, column, unique, primary; in the order of the columns of each index
+     * @param rows schema, table, estimated rows
+     * @param functions schema, name, kind, arguments with commas between them
+     * @param own of every function that people made: schema, name, and what it does to rows
+     */
+    record Questions(String indexes, String rows, String functions, String own) {}
+
+    private final Map<String, Map<String, Catalog.TableIndex>> indexes = new HashMap<>();
+    private final Map<String, Long> rows = new HashMap<>();
+    private final List<Catalog.CatalogFunction> functions = new ArrayList<>();
+    private final Map<FunctionEffects.Kind, Set<String>> own = new EnumMap<>(FunctionEffects.Kind.class);
+
+    private interface Reader {
+        void read(ResultSet row) throws SQLException;
+    }
+
+    static CatalogDetails read(Connection connection, Questions questions) throws SQLException {
+        CatalogDetails details = new CatalogDetails();
+        ask(connection, questions.indexes(), details::index);
+        ask(
+                connection,
+                questions.rows(),
+                row -> details.rows.put(key(row.getString(1), row.getString(2)), row.getLong(3)));
+        ask(connection, questions.functions(), details::function);
+        ask(connection, questions.own(), details::own);
+        return details;
+    }
+
+    private static void ask(Connection connection, String question, Reader reader) throws SQLException {
+        if (question.isEmpty()) {
+            return;
+        }
+        try (Statement statement = connection.createStatement();
+                ResultSet found = statement.executeQuery(question)) {
+            while (found.next()) {
+                reader.read(found);
+            }
+        }
+    }
+
+    private static String key(String schema, String table) {
+        return (schema == null ? "" : schema) + "." + table;
+    }
+
+    private void index(ResultSet row) throws SQLException {
+        Map<String, Catalog.TableIndex> ofTable =
+                indexes.computeIfAbsent(key(row.getString(1), row.getString(2)), table -> new LinkedHashMap<>());
+        String name = row.getString(3);
+        Catalog.TableIndex before = ofTable.getOrDefault(
+                name, new Catalog.TableIndex(name, List.of(), row.getBoolean(5), row.getBoolean(6)));
+        List<String> columns = new ArrayList<>(before.columns());
+        columns.add(row.getString(4));
+        ofTable.put(name, new Catalog.TableIndex(name, columns, before.unique(), before.primary()));
+    }
+
+    private void function(ResultSet row) throws SQLException {
+        String arguments = row.getString(4) == null ? "" : row.getString(4);
+        functions.add(new Catalog.CatalogFunction(
+                row.getString(1) == null ? "" : row.getString(1),
+                row.getString(2),
+                row.getString(3),
+                arguments.isBlank() ? List.of() : Arrays.asList(arguments.split("\\s*,\\s*"))));
+    }
+
+    /** Keyed by the schema that the driver names tables by; databases without schemas have an empty one. */
+    List<Catalog.TableIndex> indexes(String schema, String table) {
+        return List.copyOf(indexes.getOrDefault(key(schema, table), Map.of()).values());
+    }
+
+    long rows(String schema, String table) {
+        return rows.getOrDefault(key(schema, table), -1L);
+    }
+
+    List<Catalog.CatalogFunction> functions() {
+        return functions;
+    }
+
+    private void own(ResultSet row) throws SQLException {
+        Set<String> names =
+                own.computeIfAbsent(FunctionEffects.Kind.valueOf(row.getString(3)), kind -> new HashSet<>());
+        String name = row.getString(2).toLowerCase(Locale.ROOT);
+        names.add(name);
+        names.add(row.getString(1).toLowerCase(Locale.ROOT) + "." + name);
+    }
+
+    FunctionEffects own() {
+        return new FunctionEffects(own);
+    }
+}

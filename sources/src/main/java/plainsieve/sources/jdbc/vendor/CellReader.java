@@ -1,0 +1,12 @@
+package plainsieve.sources.jdbc.vendor;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import plainsieve.sources.RowReceiver;
+
+/** Reads the values of one column: how is decided once for an answer, not for each of its cells. */
+@FunctionalInterface
+public interface CellReader {
+    /** The value of the current row, as {@link RowReceiver#row} wants it. */
+    Object read(ResultSet rows, int index) throws SQLException;
+}
