@@ -24,7 +24,7 @@ const params = { path: { id: props.person.id } }
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
   props.person.suspended
-    ? 'Suspend'
+    ? 'Suspended'
     : props.person.lastSeen
       ? `Last active ${agoInWords(props.person.lastSeen, Date.now())}`
       : props.person.hasPassword

@@ -76,7 +76,7 @@ watch(
   async ([names]) => {
     if (!names) return
     await nextTick()
-    const first = scroller.value?.querySelector<HTMLElement>('th.fresh')
+    const first = scroller.value?.querySelector<HTMLElement>('th.changed')
     if (first) scroller.value?.scrollTo({ left: first.offsetLeft - BEFORE_FRESH })
   },
   { immediate: true, flush: 'post' },
