@@ -74,7 +74,7 @@ function lettersOf(range: string): string {
 /* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
 const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
 const NOT_AT_ONCE =
-  /\/src\/(views\/((bars|lines|charts)\.ts|Group|DownloadPanel)|composables\/useSorting\.ts|screens\/reader\/(Sent|Settings)Panel|screens\/reader\/(AsOf|ViewAs)Note|screens\/reader\/(ViewAsMenu|SignedLinkList|StartGate))/
+  /\/src\/(views\/(charts\/(bars|lines|charts)\.ts|rows\/Group|DownloadPanel)|screens\/reader\/(SentPanel|settings\/|notes\/(AsOf|ViewAs)Note|ViewAsMenu|StartGate))/
 /* What only authors' screens share. */
 const NOT_OF_REPORTS =
   /\/(B(Button|Link|Spinner|FormSelect\w*)|useForm(Check|Select))-|\/src\/(sentence|screens\/(?!reader))/
@@ -82,7 +82,7 @@ const groups = [
   /* What loads other files must not itself wait for large ones. */
   {
     name: 'loading',
-    test: /preload-helper|\/src\/(focus|api\/(preload|inAddress|location|project))\.ts$/,
+    test: /preload-helper|\/src\/(focus|api\/(address|preload|inAddress|location|project))\.ts$/,
     priority: 3,
   },
   { name: 'shared', test: (id: string): boolean => !NOT_OF_REPORTS.test(id), minShareCount: 4, priority: 2 },
@@ -111,5 +111,10 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8321' } },
   /* A page for each process, not for each file: to make one takes longer than all tests of a file. */
-  test: { environment: 'jsdom', isolate: false, css: { include: /bootstrap/ } },
+  test: {
+    testTimeout: 20_000,
+    environment: 'jsdom',
+    isolate: false,
+    css: { include: /bootstrap/ },
+  },
 })

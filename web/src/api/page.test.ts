@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { stubServer } from '../testing/stubServer'
 import { atOnce, ofPage, questionOf, type PageAddress } from './page'
 
@@ -48,7 +49,7 @@ const done = { event: 'done', fetched: 1, shown: 1, more: false, databaseMs: 1, 
 const of = (asked: number) => ({ event: 'section', index: asked })
 const rows = (value: number) => ({ event: 'rows', rows: [[value]] })
 const first = async (): Promise<Sent> => {
-  await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0))
+  await eventually(() => expect(sent.length).toBeGreaterThan(0))
   return sent[0] as Sent
 }
 
@@ -119,7 +120,7 @@ describe('what a page asks for in the same moment', () => {
   it('is not what another page asks for', async () => {
     void run('table').catch(() => {})
     void ofPage({ route: '/reports/{id}', id: 'early' }, 'table', {})(never, UNTOLD).catch(() => {})
-    await vi.waitFor(() => expect(sent.map(one => one.path.split('/').at(-2))).toEqual(['late', 'early']))
+    await eventually(() => expect(sent.map(one => one.path.split('/').at(-2))).toEqual(['late', 'early']))
   })
 
   it('is left one by one, and stopped whole with the last one', async () => {

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { effectScope, watch } from 'vue'
 import { alone, type Run } from '../api/runs'
 import { hereSoFar, useRun } from './useRun'
@@ -31,7 +32,7 @@ function fakeServer(): void {
   )
   vi.stubGlobal('navigator', { sendBeacon: (path: string) => stopped.push(path) > 0 })
 }
-const asked = (times: number) => vi.waitFor(() => expect(answers).toHaveLength(times))
+const asked = (times: number) => eventually(() => expect(answers).toHaveLength(times))
 afterEach(() => vi.unstubAllGlobals())
 
 describe('a run', () => {
@@ -62,11 +63,11 @@ describe('a run', () => {
     const { state, start } = scope.run(useRun) ?? expect.fail()
     const run = start(aRun())
     say(begun)
-    await vi.waitFor(() => expect(state.value.status).toBe('running'))
+    await eventually(() => expect(state.value.status).toBe('running'))
     expect(hereSoFar(state.value)).toBeUndefined()
     vi.setSystemTime(Date.now() + 1_000)
     say(rows)
-    await vi.waitFor(() => expect(hereSoFar(state.value)?.rows).toEqual([[1]]))
+    await eventually(() => expect(hereSoFar(state.value)?.rows).toEqual([[1]]))
     say(rows)
     say(done)
     send?.close()

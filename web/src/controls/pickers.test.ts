@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { shallowRef } from 'vue'
 import type { Choice, ListedValue, Parameter } from '../api/types'
 import { all, blank, chosen } from '../choices/choices'
@@ -64,11 +65,11 @@ describe('a picker', () => {
     const { root, emitted } = await control(ValuePicker, { multiple: true }, blank())
     const search = root.querySelector('input') as HTMLInputElement
     await type(search, 'hare')
-    await vi.waitFor(() => expect(options()).toHaveLength(1))
+    await eventually(() => expect(options()).toHaveLength(1))
     search.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     expect(emitted).toEqual([[chosen(['O’Hare'])]])
     await type(search, 'nowhere')
-    await vi.waitFor(() => expect(root.querySelector('[role=status]')?.textContent).toContain('No matching values.'))
+    await eventually(() => expect(root.querySelector('[role=status]')?.textContent).toContain('No matching values.'))
   })
 })
 
@@ -96,7 +97,7 @@ describe('a dropdown', () => {
     expect(root.querySelector('button')?.textContent).toContain('Tarn')
     expect(options()).toHaveLength(0)
     root.querySelector('button')?.click()
-    await vi.waitFor(() => expect(options().length).toBeGreaterThan(0))
+    await eventually(() => expect(options().length).toBeGreaterThan(0))
   })
 })
 
@@ -122,7 +123,7 @@ describe('the distribution of a range', () => {
     stubServer(() => new Response(JSON.stringify({ minimum: 0, maximum: 100, counts: [1, 9, 0, 4] })))
     const props = { parameter: { ...newParameter('delay'), type: 'integer' }, low: '30', high: '' }
     page = await mounted(DistributionBars, props, 'choose')
-    await vi.waitFor(() => expect(page?.root.querySelectorAll('i')).toHaveLength(4))
+    await eventually(() => expect(page?.root.querySelectorAll('i')).toHaveLength(4))
     const bars = [...page.root.querySelectorAll('i')]
     expect(bars.map(bar => bar.classList.contains('inside'))).toEqual([false, true, true, true])
     bars[1]?.click()

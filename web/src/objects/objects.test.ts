@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { mounted, type Mounted } from '../testing/mounted'
 import { stubServer, type SeenRequest } from '../testing/stubServer'
 import ObjectActions from './ObjectActions.vue'
@@ -35,11 +36,11 @@ describe('the actions of an object', () => {
     serve({})
     const { root } = await actions('query')
     press('Rename Late')
-    const field = await vi.waitFor(() => root.querySelector('input') ?? expect.fail())
+    const field = await eventually(() => root.querySelector('input') ?? expect.fail())
     field.value = 'Delays'
     field.dispatchEvent(new Event('input', { bubbles: true }))
     root.querySelector('form')?.dispatchEvent(new Event('submit', { cancelable: true, bubbles: true }))
-    await vi.waitFor(() => expect(seen).toHaveLength(1))
+    await eventually(() => expect(seen).toHaveLength(1))
     expect(seen[0]).toMatchObject({ method: 'PUT', body: { name: 'Delays', version: 7 } })
     expect(seen[0]?.path).toMatch(/\/queries\/late\/name$/)
   })
@@ -48,7 +49,7 @@ describe('the actions of an object', () => {
     serve({ 'GET /queries/late/uses': [{ kind: 'report', id: 'r', name: 'Late crossings' }] })
     const { root } = await actions('query')
     press('Remove Late')
-    await vi.waitFor(() => expect(root.textContent).toContain('the report Late crossings'))
+    await eventually(() => expect(root.textContent).toContain('the report Late crossings'))
     expect(root.textContent).toContain('cannot be removed')
     expect(root.textContent).not.toContain('Remove “Late”')
   })
@@ -66,10 +67,10 @@ describe('removed objects', () => {
     let reloaded = 0
     const changed = (): Promise<void> => Promise.resolve(void reloaded++)
     page = await mounted(RemovedObjects, { kind: 'query', changed }, 'none')
-    await vi.waitFor(() => expect(page?.root.textContent).toContain('a'))
+    await eventually(() => expect(page?.root.textContent).toContain('a'))
     expect(page.root.querySelectorAll('button')).toHaveLength(1)
     press('Restore a')
-    await vi.waitFor(() => expect(reloaded).toBe(1))
+    await eventually(() => expect(reloaded).toBe(1))
     expect(seen.map(one => one.method)).toEqual(['GET', 'POST', 'GET'])
   })
 })

@@ -1,4 +1,5 @@
 import { afterEach, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { createApp, defineComponent, h } from 'vue'
 import { historyKey, useHistory, type History } from '../composables/useHistory'
 import { useObject, type UsedObject } from './useObject'
@@ -25,7 +26,7 @@ it('can be brought back as soon as it is gone, while what is shown loads again',
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
   const { thing, history } = mounted(() => new Promise(() => {}))
   void thing.drop()
-  await vi.waitFor(() => expect(history.done.value?.label).toBe('removing Late'))
+  await eventually(() => expect(history.done.value?.label).toBe('removing Late'))
 })
 
 it('is not to be brought back when it could not go', async () => {

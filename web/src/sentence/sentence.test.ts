@@ -1,4 +1,5 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
+import { eventually } from '../testing/eventually'
 import type { SentenceOption, SentencePart } from '../api/types'
 import { mounted, type Mounted } from '../testing/mounted'
 import OfferedMark from './OfferedMark.vue'
@@ -11,7 +12,7 @@ afterEach(() => page?.unmount())
 const press = (at: Element | null | undefined, key: string): void =>
   void at?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
 const found = <T extends Element>(selector: string): Promise<T> =>
-  vi.waitFor(() => page?.root.querySelector<T>(selector) ?? expect.fail(selector))
+  eventually(() => page?.root.querySelector<T>(selector) ?? expect.fail(selector))
 async function fill(text: string): Promise<HTMLInputElement> {
   const field = await found<HTMLInputElement>('input')
   field.value = text
@@ -34,7 +35,7 @@ describe('words with options', () => {
   it('are narrowed by typing, and taken by Enter', async () => {
     const { emitted } = await opened()
     const field = await fill('max')
-    await vi.waitFor(() => expect(page?.root.querySelectorAll('.offer')).toHaveLength(1))
+    await eventually(() => expect(page?.root.querySelectorAll('.offer')).toHaveLength(1))
     press(field, 'Enter')
     expect(emitted).toEqual([['maximum']])
   })

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { Failure } from '../api/failure'
 import type { RunState } from '../composables/useRun'
 import { stubLayout } from '../testing/layout'
@@ -79,8 +80,8 @@ describe('figures', () => {
   it('show a value that is missing as none', async () => {
     const asked = viewContext({ main: newResult(columns, [[0, null]]) })
     page = await mounted(FiguresView, { view: newView({ kind: 'figures', measures }), asked }, 'count')
-    await vi.waitFor(() => expect(words()).toContain('crossings'))
-    await vi.waitFor(() => expect(page?.root.querySelectorAll('b')[1]?.textContent).toBe('–'))
+    await eventually(() => expect(words()).toContain('crossings'))
+    await eventually(() => expect(page?.root.querySelectorAll('b')[1]?.textContent).toBe('–'))
     expect(page.root.querySelectorAll('b')[0]?.textContent).toBe('0')
     expect(page.emitted).toEqual([[0]])
   })
@@ -94,11 +95,11 @@ describe('figures', () => {
       { view, asked: viewContext({ main, compared }, { periods: { figures: 'Feb 2026' } }) },
       'count',
     )
-    await vi.waitFor(() => expect(words()).toContain('▲ 50 % vs Feb 2026 (100)'))
+    await eventually(() => expect(words()).toContain('▲ 50 % vs Feb 2026 (100)'))
     page.unmount()
     const failed = viewContext({ main, compared: new Failure(503, 'Too busy.', '') })
     page = await mounted(FiguresView, { view, asked: failed }, 'count')
-    await vi.waitFor(() => expect(words()).toContain('Not compared: Too busy.'))
+    await eventually(() => expect(words()).toContain('Not compared: Too busy.'))
   })
 })
 
@@ -112,7 +113,7 @@ describe('a table', () => {
     const columns = [{ name: 'port', label: 'Port' } as never]
     const props = { asked: viewContext({ main: newResult(PORTS, rows) }), total: 12, downloading: false }
     page = await mounted(TableView, { view: newView({ columns }), ...props }, 'download')
-    await vi.waitFor(() => expect(words()).toContain('2 of 12 rows'))
+    await eventually(() => expect(words()).toContain('2 of 12 rows'))
     expect(words()).toContain('10 more match these choices.')
     ;[...page.root.querySelectorAll('button')].find(one => one.textContent.includes('Download every row'))?.click()
     expect(page.emitted).toEqual([[true]])
@@ -121,7 +122,7 @@ describe('a table', () => {
   it('says that nothing matches', async () => {
     const props = { asked: viewContext({ main: newResult(PORTS, []) }), total: 0, downloading: false }
     page = await mounted(TableView, { view: newView({}), ...props }, 'download')
-    await vi.waitFor(() => expect(words()).toContain('No rows match these choices.'))
+    await eventually(() => expect(words()).toContain('No rows match these choices.'))
   })
 
   it('marks columns, and has only the visible of 10,000 rows in the page', async () => {
@@ -147,7 +148,7 @@ describe('a table', () => {
     vi.stubGlobal('navigator', { clipboard: { writeText: (text: string) => Promise.resolve(copied.push(text)) } })
     page = await mounted(CopyRows, { columns: PORTS, rows, labels: { port: 'Port' } }, 'none')
     page.root.querySelector('button')?.click()
-    await vi.waitFor(() => expect(words()).toBe('Copied 2 rows'))
+    await eventually(() => expect(words()).toBe('Copied 2 rows'))
     expect(copied[0]?.split('\n')[0]).toBe('Port\tlate')
   })
 })
@@ -163,7 +164,7 @@ describe('bars', () => {
       ]),
     })
     page = await mounted(BarsView, { view, asked }, 'pick')
-    await vi.waitFor(() =>
+    await eventually(() =>
       expect(page?.root.querySelector('[data-bars]')?.getAttribute('data-bars')).toContain('Tarn: 3'),
     )
     page.root.querySelector<HTMLButtonElement>('.picks button')?.click()

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '../../testing/eventually'
 import { stubServer } from '../../testing/stubServer'
 import { createApp, defineComponent, h } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
@@ -70,7 +71,7 @@ describe('the address of a report', () => {
     reader.choose({ port: chosen(many(400)) })
     reader.choose({ port: chosen(['Ardlow']) })
     answerKept()
-    await vi.waitFor(() => expect(router.currentRoute.value.fullPath).toBe('/reports/late?port=Ardlow'))
+    await eventually(() => expect(router.currentRoute.value.fullPath).toBe('/reports/late?port=Ardlow'))
     await new Promise(resolve => setTimeout(resolve, 20))
 
     expect(router.currentRoute.value.fullPath).toBe('/reports/late?port=Ardlow')
