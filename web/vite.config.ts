@@ -74,7 +74,7 @@ function lettersOf(range: string): string {
 /* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
 const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
 const NOT_AT_ONCE =
-  /\/src\/(views\/(charts\/(bars|lines|charts)\.ts|rows\/Group|DownloadPanel)|screens\/reader\/(SentPanel|settings\/|notes\/(AsOf|ViewAs)Note|ViewAsMenu|StartGate))/
+  /\/src\/(views\/(charts\/(bars|lines|charts)\.ts|rows\/Group|DownloadPanel)|composables\/useSorting\.ts|screens\/reader\/(SentPanel|settings\/|notes\/(AsOf|ViewAs)Note|ViewAsMenu|StartGate))/
 /* What only authors' screens share. */
 const NOT_OF_REPORTS =
   /\/(B(Button|Link|Spinner|FormSelect\w*)|useForm(Check|Select))-|\/src\/(sentence|screens\/(?!reader))/
