@@ -15,7 +15,7 @@ import ValuePicker from './ValuePicker.vue'
 import ValueShortcuts from './ValueShortcuts.vue'
 
 let page: Mounted | undefined
-beforeEach(stubLayout)
+beforeEach(() => void stubLayout())
 afterEach(() => {
   page?.unmount()
   vi.restoreAllMocks()

@@ -1,7 +1,14 @@
-import { vi } from 'vitest'
+import { vi, type Mock } from 'vitest'
 
-/** Gives every element a size: without a layout, a list that shows only its visible part shows none. */
-export function stubLayout(): void {
+/**
+ * Gives every element a size: without a layout, a list that shows only its visible part shows none.
+ *
+ * @returns what is called when an element is scrolled
+ */
+export function stubLayout(): Mock {
   vi.spyOn(Element.prototype, 'clientHeight', 'get').mockReturnValue(400)
   vi.spyOn(Element.prototype, 'clientWidth', 'get').mockReturnValue(600)
+  const scrollTo = vi.fn()
+  Object.defineProperty(Element.prototype, 'scrollTo', { value: scrollTo, configurable: true, writable: true })
+  return scrollTo
 }

@@ -17,7 +17,10 @@ import RowTable from './rows/RowTable.vue'
 import TableView from './rows/TableView.vue'
 
 let page: Mounted | undefined
-beforeEach(stubLayout)
+let scrolled: ReturnType<typeof stubLayout>
+beforeEach(() => {
+  scrolled = stubLayout()
+})
 afterEach(() => {
   page?.unmount()
   vi.restoreAllMocks()
@@ -125,13 +128,14 @@ describe('a table', () => {
     await eventually(() => expect(words()).toContain('No rows match these choices.'))
   })
 
-  it('marks columns, and has only the visible of 10,000 rows in the page', async () => {
+  it('marks columns and scrolls to them, and has only the visible of 10,000 rows in the page', async () => {
     const many = Array.from({ length: 10_000 }, (_, i) => [`port ${i}`, i])
     page = await mounted(RowTable, { columns: PORTS, rows: many, fresh: ['late'], sortable: true }, 'sort')
     const visible = page.root.querySelectorAll('tr.data').length
     expect(visible).toBeGreaterThan(5)
     expect(visible).toBeLessThan(100)
     expect(page.root.querySelectorAll('th.changed')).toHaveLength(1)
+    await eventually(() => expect(scrolled).toHaveBeenCalledWith({ left: -90 }))
     page.root.querySelectorAll<HTMLButtonElement>('th button')[1]?.click()
     expect(page.emitted).toEqual([['late']])
   })
