@@ -26,7 +26,7 @@ function show(html: string, focus: string): void {
   of(focus).focus()
 }
 
-test('what comes in the place of a removed button gets the focus', async () => {
+test('moves to the element that replaces a removed button', async () => {
   show(
     '<main><button id="one">1</button><p id="old"><button id="add">+</button></p><a id="last" href="#">x</a></main>',
     'add',
@@ -36,7 +36,7 @@ test('what comes in the place of a removed button gets the focus', async () => {
   expect(focused()).toBe('name')
 })
 
-test('the next of several, and at the end the one before', async () => {
+test('moves to the next of several elements, or to the previous one at the end', async () => {
   show(
     '<main><ul><li><button id="a">a</button></li><li id="gone"><button id="b">b</button></li>' +
       '<li><button id="c">c</button></li></ul></main>',
@@ -50,7 +50,7 @@ test('the next of several, and at the end the one before', async () => {
   expect(focused()).toBe('a')
 })
 
-test('an editor that had it before does not get it back, where Tab would insert text', async () => {
+test('does not return to an editor, in which Tab would insert text', async () => {
   show(
     '<main><section id="pane"><button id="turn">Turn</button><div contenteditable="true">text</div>' +
       '<p id="gone"><button id="all">All</button></p></section></main>',
@@ -61,7 +61,7 @@ test('an editor that had it before does not get it back, where Tab would insert 
   expect(focused()).toBe('turn')
 })
 
-test('a button that is disabled while something runs has the focus again afterwards', async () => {
+test('returns to a button that was disabled during an operation', async () => {
   show('<main><button id="try">Try</button><button id="other">Other</button></main>', 'try')
   of('try').blur()
   of('try').setAttribute('disabled', '')
@@ -72,14 +72,14 @@ test('a button that is disabled while something runs has the focus again afterwa
   expect(focused()).toBe('try')
 })
 
-test('another page begins at its beginning', async () => {
+test('moves to the beginning of a new page', async () => {
   show('<header><a id="nav" href="#">Nav</a></header><main id="old"><a id="link" href="#">Open</a></main>', 'link')
   of('old').outerHTML = '<main id="new"><button id="first">1</button></main>'
   await settled()
   expect(focused()).toBe('new')
 })
 
-test('who moves the focus on purpose is not disturbed', async () => {
+test('stays where the user moved it', async () => {
   show('<main><button id="a">a</button><button id="b">b</button><button id="c">c</button></main>', 'a')
   of('a').remove()
   of('c').focus()
@@ -87,7 +87,7 @@ test('who moves the focus on purpose is not disturbed', async () => {
   expect(focused()).toBe('c')
 })
 
-test('who clicks on nothing has no focus', async () => {
+test('is cleared by a click on an empty area', async () => {
   show('<main><p id="text">Words</p><button id="a">a</button><button id="b">b</button></main>', 'a')
   of('text').dispatchEvent(new Event('pointerdown', { bubbles: true }))
   of('a').blur()

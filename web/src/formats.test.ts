@@ -13,15 +13,14 @@ import {
 const column = (name: string, kind: Column['kind']): Column => ({ name, kind, type: '' })
 
 describe('dates', () => {
-  it('are written as the locale has them', () => expect(dateInWords('2026-03-01')).toMatch(/2026/))
-  it.each(['2026-02-30', '2026-13-01', 'soon', '', '2026-3-1'])(
-    'stay as they are when there is no such day: %s',
-    text => expect(dateInWords(text)).toBe(text),
+  it('are formatted by locale', () => expect(dateInWords('2026-03-01')).toMatch(/2026/))
+  it.each(['2026-02-30', '2026-13-01', 'soon', '', '2026-3-1'])('stay unchanged if invalid: %s', text =>
+    expect(dateInWords(text)).toBe(text),
   )
 })
 
 describe('numbers', () => {
-  it('keep what is no number', () => expect(numberInWords('fifteen')).toBe('fifteen'))
+  it('keep text that is not a number', () => expect(numberInWords('fifteen')).toBe('fifteen'))
   it('keep an empty text empty', () => expect(numberInWords('')).toBe(''))
   it.each([
     ['0.0004', '0.0004'],
@@ -33,7 +32,7 @@ describe('numbers', () => {
   it('count small times in tenths', () => expect(millisInWords(5.9)).toMatch(/^5.9 ms$/))
 })
 
-describe('what was measured', () => {
+describe('durations and sizes', () => {
   it.each<[string | number, string]>([
     [27.92378, '27.92378'],
     [12.345678901234, '12.35…'],
@@ -49,28 +48,29 @@ describe('what was measured', () => {
   ])('is cut with a sign only: %s', (value, words) => expect(measureInWords(value)).toBe(words))
 })
 
-describe('moments', () => {
+describe('timestamps', () => {
   it.each([
     ['2026-03-01T06:40', '06:40'],
     ['2026-03-01T06:40:05', '06:40:05'],
     ['2026-03-01 06:40:00.25', '06:40:00…'],
     ['2026-03-01T08:00Z', '08:00 UTC'],
     ['2026-03-01T10:00:01+02:00', '10:00:01 +02:00'],
-  ])('say their seconds and their zone: %s', (iso, end) => expect(momentInWords(iso).endsWith(end)).toBe(true))
+  ])('include seconds and time zone: %s', (iso, end) => expect(momentInWords(iso).endsWith(end)).toBe(true))
   it.each(['infinity', '0000-00-00 00:00:00', '+12026-03-01T10:00', '2026-02-30T25:00'])(
-    'stay as they are when no calendar has them: %s',
+    'stay unchanged outside the calendar: %s',
     iso => expect(momentInWords(iso)).toBe(iso),
   )
 })
 
 describe('a cell', () => {
-  it('of an identifier has no thousands marks', () =>
+  it('of an identifier has no thousands separators', () =>
     expect(cellInWords(2026, column('fiscal_year', 'integer'))).toBe('2026'))
-  it('of a count has them', () => expect(cellInWords(12345, column('passengers', 'integer'))).not.toBe('12345'))
+  it('of a count has thousands separators', () =>
+    expect(cellInWords(12345, column('passengers', 'integer'))).not.toBe('12345'))
   it('keeps every digit of text', () => expect(cellInWords('007', column('code', 'text'))).toBe('007'))
   it('shows a timestamp without a time zone unchanged', () =>
     expect(cellInWords('2026-03-01T06:40', column('at', 'datetime'))).toMatch(/06:40/))
-  it('keeps a moment it cannot read', () => expect(cellInWords('infinity', column('at', 'datetime'))).toBe('infinity'))
+  it('keeps an unreadable timestamp', () => expect(cellInWords('infinity', column('at', 'datetime'))).toBe('infinity'))
   it('of a number is aligned right', () =>
     expect([isNumeric(column('a', 'decimal')), isNumeric(column('a', 'text'))]).toEqual([true, false]))
 })

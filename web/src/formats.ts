@@ -48,6 +48,10 @@ export function isDay(iso: string): boolean {
 
 export const dateInWords = (iso: string): string => (isDay(iso) ? days.format(new Date(`${iso}T00:00:00Z`)) : iso)
 
+/** Two days as a range without repeating what they share: "1–28 Feb 2026". */
+export const dateRangeInWords = (from: string, to: string): string =>
+  days.formatRange(new Date(`${from}T00:00:00Z`), new Date(`${to}T00:00:00Z`))
+
 /** What an empty text is called, which is a value and not a missing one. */
 export const EMPTY_TEXT = 'empty text'
 export const textInWords = (text: string): string => (text === '' ? EMPTY_TEXT : text)

@@ -53,8 +53,8 @@ const first = async (): Promise<Sent> => {
   return sent[0] as Sent
 }
 
-describe('what a page asks for in the same moment', () => {
-  it('is one request, whose lines say of what they are', async () => {
+describe('concurrent queries of a page', () => {
+  it('are one request with one line per view', async () => {
     const table = run('table')
     const bars = run('bars')
     const question = questionOf(LATE, { choices: {} })
@@ -73,7 +73,7 @@ describe('what a page asks for in the same moment', () => {
     await expect(table).resolves.toMatchObject({ rows: [[7], [9]] })
   })
 
-  it('is sent before anything else is done, where it is asked for at once', async () => {
+  it('are sent first where requested at once', async () => {
     void atOnce(() => {
       void run('table').catch(() => {})
       void run('bars').catch(() => {})
@@ -82,7 +82,7 @@ describe('what a page asks for in the same moment', () => {
     expect((await first()).body.views).toHaveLength(2)
   })
 
-  it('is visible once all of it has arrived', async () => {
+  it('become visible when complete', async () => {
     const before = vi.fn()
     const inSight = atOnce(() => {
       void run('table').catch(() => {})
@@ -98,13 +98,13 @@ describe('what a page asks for in the same moment', () => {
     await inSight
   })
 
-  it('is not waited for when it is slow, or when nothing is asked for', async () => {
+  it('are not awaited when slow or absent', async () => {
     await atOnce(() => {})
     await atOnce(() => void run('table').catch(() => {}))
     expect(sent).toHaveLength(1)
   })
 
-  it('is stopped whole by who leaves what has not come yet', async () => {
+  it('are cancelled together by a reader who leaves early', async () => {
     const leaving = new AbortController()
     const table = run('table')
     const others = ['bars', 'line'].map(view => run(view, leaving.signal))
@@ -117,13 +117,13 @@ describe('what a page asks for in the same moment', () => {
     expect(stopped[0]).toContain(request.body.runId)
   })
 
-  it('is not what another page asks for', async () => {
+  it('are separate from those of another page', async () => {
     void run('table').catch(() => {})
     void ofPage({ route: '/reports/{id}', id: 'early' }, 'table', {})(never, UNTOLD).catch(() => {})
     await eventually(() => expect(sent.map(one => one.path.split('/').at(-2))).toEqual(['late', 'early']))
   })
 
-  it('is left one by one, and stopped whole with the last one', async () => {
+  it('are released one by one and cancelled with the last', async () => {
     const leaving = [new AbortController(), new AbortController()]
     const [table, bars] = leaving.map((one, i) => run(`view-${i}`, one.signal)) as [Promise<unknown>, Promise<unknown>]
     const request = await first()
@@ -136,7 +136,7 @@ describe('what a page asks for in the same moment', () => {
     expect(stopped[1]).toContain(request.body.runId)
   })
 
-  it('is stopped whole by who leaves all of it, but for its question', async () => {
+  it('are cancelled together except for the question', async () => {
     const leaving = new AbortController()
     const left = ['table', 'bars', 'line'].map(view => run(view, leaving.signal))
     const question = questionOf(LATE, {})
@@ -149,7 +149,7 @@ describe('what a page asks for in the same moment', () => {
     await expect(question).resolves.toBe('Late?')
   })
 
-  it('is not asked for what was left before it was sent', async () => {
+  it('exclude views released before sending', async () => {
     const leaving = new AbortController()
     const left = run('old', leaving.signal)
     void run('new').catch(() => {})
@@ -160,7 +160,7 @@ describe('what a page asks for in the same moment', () => {
     expect(stopped).toEqual([])
   })
 
-  it('reports each failure separately, and an interrupted stream', async () => {
+  it('report each failure separately, and an interrupted stream', async () => {
     const [table, bars, line] = ['table', 'bars', 'line'].map(view => run(view))
     const request = await first()
     request.say(of(0), { event: 'failed', message: 'No such port.', advice: '', problems: [] }, of(1), begun, done)

@@ -35,7 +35,7 @@ it('is requested once, and again by a later request', async () => {
   expect(await get('late')).toEqual({ turn: 2 })
 })
 
-it('is no answer to anything else', async () => {
+it('answers no other request', async () => {
   askAheadFor('late')
   expect(await get('other')).toEqual({ turn: 2 })
   expect(await project.remove(path, init('late'))).toEqual({ turn: 3 })
@@ -45,7 +45,7 @@ it('is no answer to anything else', async () => {
   expect(await get('late')).toEqual({ turn: 1 })
 })
 
-it('says why it failed to its callers, and does not cache that', async () => {
+it('reports its failure to its callers without caching it', async () => {
   askAheadFor('gone')
   await expect(get('gone')).rejects.toThrow('There is none.')
   expect(sent).toHaveLength(1)

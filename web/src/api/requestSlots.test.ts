@@ -3,8 +3,8 @@ import { Slots } from './requestSlots'
 
 const never = (): AbortSignal => new AbortController().signal
 
-describe('slots', () => {
-  it('are given in the order in which they were asked for', async () => {
+describe('request slots', () => {
+  it('are granted in request order', async () => {
     const slots = new Slots(1)
     const order: string[] = []
     const first = await slots.take(never())
@@ -19,7 +19,7 @@ describe('slots', () => {
     expect(order).toEqual(['second', 'third'])
   })
 
-  it('are not lost with one who goes away while waiting', async () => {
+  it('are not lost by an aborted waiter', async () => {
     const slots = new Slots(1)
     const first = await slots.take(never())
     const leaving = new AbortController()
@@ -30,7 +30,7 @@ describe('slots', () => {
     await expect(slots.take(never())).resolves.toBeTypeOf('function')
   })
 
-  it('do not become more by giving one back twice', async () => {
+  it('are released once', async () => {
     const slots = new Slots(1)
     const first = await slots.take(never())
     first()
@@ -42,7 +42,7 @@ describe('slots', () => {
     await expect(waiting).rejects.toThrow('aborted')
   })
 
-  it('do not begin for one who has gone already', async () => {
+  it('are not granted to an aborted caller', async () => {
     await expect(new Slots(1).take(AbortSignal.abort())).rejects.toThrow()
   })
 })

@@ -35,11 +35,11 @@ describe('choices in a link', () => {
     expect(fromLink(new URLSearchParams(link))).toEqual(choices),
   )
 
-  it('leaves what is kept at the server or signed to those who know it', () => {
+  it('omits private and signed choices', () => {
     expect(fromLink(new URLSearchParams('port=A&saved=x&signed=y.z'))).toEqual({ port: chosen(['A']) })
   })
 
-  it('reads any choice that a signed link fixes', () => {
+  it('reads choices of a signed link', () => {
     const token = btoa(
       String.fromCharCode(
         ...new TextEncoder().encode(JSON.stringify({ report: 'r', choices: { port: chosen(['Þorvik']) } })),
@@ -52,13 +52,13 @@ describe('choices in a link', () => {
     expect(signedChoices('')).toEqual({})
   })
 
-  it('knows when it is too long', () => {
+  it('reports when it is too long', () => {
     const values = Array.from({ length: 10_000 }, (_, i) => String(i))
     expect(isTooLong(toLink({ port: chosen(values) }))).toBe(true)
     expect(isTooLong(toLink({ port: chosen(values.slice(0, 100)) }))).toBe(false)
   })
 
-  it('keeps what it does not know, for the server to tell', () => {
+  it('keeps unknown parameters for the server to report', () => {
     expect(fromLink(new URLSearchParams('prot=1'))).toEqual({ prot: chosen(['1']) })
   })
 })

@@ -23,12 +23,12 @@ describe('periods', () => {
     expect(stepped(period, from, steps, '2024-02-29')).toBe(to)
   })
 
-  it('are read in words', () => {
+  it('are formatted as text', () => {
     expect(periodInWords('quarter', '2026-Q2')).toBe('Q2 2026')
     expect(periodInWords('month', '2026-02-30')).toBe('2026-02-30')
   })
 
-  it('make quick spans across the ends of months, years and leap days', () => {
+  it('offer quick ranges across month ends, year ends and leap days', () => {
     const spans = Object.fromEntries(quickSpans('2024-03-31').map(span => [span.name, `${span.from} ${span.to}`]))
     expect(spans['last month']).toBe('2024-02-01 2024-02-29')
     expect(spans['last 7 days']).toBe('2024-03-25 2024-03-31')
@@ -42,7 +42,7 @@ describe('periods', () => {
     ['2026-03-01', '2026-03-31', /31 days, both days included$/],
     ['2026-03-02', '2026-03-01', 'The last day is before the first.'],
     ['2026-02-30', '', ''],
-  ])('say the span from %s to %s', (from, to, words) => {
+  ])('format the range from %s to %s', (from, to, words) => {
     expect(spanInWords(from, to)).toMatch(words)
   })
 })

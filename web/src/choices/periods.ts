@@ -1,4 +1,4 @@
-import { dateInWords, isDay } from '../formats'
+import { dateInWords, dateRangeInWords, isDay } from '../formats'
 import { LOCALE } from '../locale'
 
 /* Days as ISO texts, worked with in UTC, so that no time zone can shift one. */
@@ -88,5 +88,5 @@ export function spanInWords(from: string, to: string): string {
   if (!to) return `from ${dateInWords(from)} on`
   const days = Math.round((Date.parse(to) - Date.parse(from)) / MILLIS_PER_DAY) + 1
   if (days < 1) return 'The last day is before the first.'
-  return `${dateInWords(from)} to ${dateInWords(to)}, ${days === 1 ? '1 day' : `${days} days, both days included`}`
+  return `${dateRangeInWords(from, to)}, ${days === 1 ? '1 day' : `${days} days, both days included`}`
 }

@@ -13,7 +13,7 @@ describe('a typed number', () => {
     ['de-CH', '1’000.5', '1000.5'],
     ['en-GB', '−5', '-5'],
     ['de-DE', '9.007.199.254.740.993', '9007199254740993'],
-  ])('is read as %s writes it: %s', (locale, typed, plain) => expect(numberTyped(typed, locale)).toBe(plain))
+  ])('is parsed in the format of %s: %s', (locale, typed, plain) => expect(numberTyped(typed, locale)).toBe(plain))
 
   it.each([
     ['de-DE', '1.5'],
@@ -28,7 +28,7 @@ describe('a typed number', () => {
     ['de-DE', '1000.5', '1000,5'],
     ['en-GB', '1000.5', '1000.5'],
     ['de-DE', 'fifteen', 'fifteen'],
-  ])('is shown in its field in the format of %s: %s', (locale, plain, shown) => {
+  ])('is displayed in its field in the format of %s: %s', (locale, plain, shown) => {
     expect(numberToType(plain, locale)).toBe(shown)
     expect(numberTyped(shown, locale)).toBe(plain)
   })
@@ -45,7 +45,7 @@ describe('a typed day', () => {
     ['sv-SE', '2026-03-31', '2026-03-31'],
     ['ja-JP', '2026/3/31', '2026-03-31'],
     ['en-GB', '2026-03-31', '2026-03-31'],
-  ])('is read as %s writes it: %s', (locale, typed, day) => expect(dayTyped(typed, locale)).toBe(day))
+  ])('is parsed in the format of %s: %s', (locale, typed, day) => expect(dayTyped(typed, locale)).toBe(day))
 
   it.each([
     ['en-GB', '3/31/2026'],

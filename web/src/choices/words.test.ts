@@ -15,7 +15,7 @@ const rows: Parameter = {
 }
 const day: Parameter = { ...newParameter('day'), type: 'date' }
 
-describe('a choice in words', () => {
+describe('the text of a choice', () => {
   it.each<[typeof port, Choice, string]>([
     [port, blank(), 'any port'],
     [port, all(), 'every port'],

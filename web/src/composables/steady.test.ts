@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { ref, watch } from 'vue'
 import { steady } from './steady'
 
-describe('what is computed and stays', () => {
-  it('is the same object while it says the same, and another when it does not', () => {
+describe('a stable computed value', () => {
+  it('keeps its identity until its content changes', () => {
     const all = ref([1, 2, 3])
     const even = steady(() => all.value.filter(number => number % 2 === 0))
     const first = even.value

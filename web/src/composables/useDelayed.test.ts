@@ -5,7 +5,7 @@ import { useDelayed } from './useDelayed'
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())
 
-describe('what is late', () => {
+describe('a delayed indicator', () => {
   const begin = () => {
     const what = ref<string>()
     const scope = effectScope()
@@ -17,7 +17,7 @@ describe('what is late', () => {
     return { late, is, scope }
   }
 
-  it('is nothing that is over sooner', async () => {
+  it('is not shown for a short operation', async () => {
     const { late, is } = begin()
     await is('running')
     vi.advanceTimersByTime(249)
@@ -26,7 +26,7 @@ describe('what is late', () => {
     expect(late.value).toBe(false)
   })
 
-  it('is reported until it ends', async () => {
+  it('is shown until the operation ends', async () => {
     const { late, is } = begin()
     await is('running')
     vi.advanceTimersByTime(250)
@@ -35,7 +35,7 @@ describe('what is late', () => {
     expect(late.value).toBe(false)
   })
 
-  it('starts over with something else', async () => {
+  it('restarts for another operation', async () => {
     const { late, is } = begin()
     await is('waiting')
     vi.advanceTimersByTime(200)

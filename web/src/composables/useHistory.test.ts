@@ -23,7 +23,7 @@ describe('edits', () => {
     expect([history.done.value?.label, history.undone.value?.label]).toEqual(['a', 'b'])
   })
 
-  it('made after taking one back leave nothing to make again', async () => {
+  it('after an undo clear the redo list', async () => {
     const edit = edits([])
     const history = useHistory()
     history.add(edit('a'))

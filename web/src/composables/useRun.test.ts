@@ -36,7 +36,7 @@ const asked = (times: number) => eventually(() => expect(answers).toHaveLength(t
 afterEach(() => vi.unstubAllGlobals())
 
 describe('a run', () => {
-  it('is stopped at the database by a newer one, whose answer counts', async () => {
+  it('is cancelled at the database by a newer one', async () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
@@ -52,7 +52,7 @@ describe('a run', () => {
     scope.stop()
   })
 
-  it('shows the rows that are here while more come', async () => {
+  it('shows rows while more arrive', async () => {
     let send: ReadableStreamDefaultController<Uint8Array> | undefined
     const stream = new ReadableStream<Uint8Array>({ start: controller => void (send = controller) })
     vi.stubGlobal('fetch', () => Promise.resolve(new Response(stream)))
@@ -77,7 +77,7 @@ describe('a run', () => {
     scope.stop()
   })
 
-  it('says how many go in to the source before it', async () => {
+  it('reports its queue position', async () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
@@ -100,7 +100,7 @@ describe('a run', () => {
     scope.stop()
   })
 
-  it('says so when the answer breaks off', async () => {
+  it('reports an interrupted response', async () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
@@ -120,7 +120,7 @@ describe('a run', () => {
     scope.stop()
   })
 
-  it('is stopped when its page goes', async () => {
+  it('is cancelled when its page is closed', async () => {
     fakeServer()
     const scope = effectScope()
     void scope.run(useRun)?.start(aRun())

@@ -38,14 +38,14 @@ async function control(component: object, parameter: Partial<Parameter>, modelVa
 const field = (): HTMLInputElement => page?.root.querySelector('input, textarea') as HTMLInputElement
 
 describe('a text control', () => {
-  it('chooses a typed number in the format of the page, and nothing for an empty field', async () => {
+  it('selects a typed number in the format of the page, and nothing for an empty field', async () => {
     const { emitted } = await control(TextControl, { type: 'integer' }, chosen(['15']))
     await type(field(), '30')
     await type(field(), '')
     expect(emitted).toEqual([[chosen(['30'])], [blank()]])
   })
 
-  it('does not choose the same value again', async () => {
+  it('does not select the same value again', async () => {
     const { emitted } = await control(TextControl, {}, chosen(['Ardlow']))
     await type(field(), ' Ardlow ')
     expect(emitted).toEqual([])
@@ -60,8 +60,8 @@ describe('a text control', () => {
   })
 })
 
-describe('a control of lines', () => {
-  it('chooses pasted lines and cells once each', async () => {
+describe('a control of multiple lines', () => {
+  it('selects pasted lines and cells without duplicates', async () => {
     const { emitted } = await control(LinesControl, { multiple: true }, blank())
     await type(field(), 'Ardlow\r\n Skerrin \tArdlow\n\n')
     expect(emitted).toEqual([[chosen(['Ardlow', 'Skerrin'])]])
@@ -73,8 +73,8 @@ describe('a control of lines', () => {
   })
 })
 
-describe('a control of rows', () => {
-  it('offers the chosen number among the usual ones, and every row', async () => {
+describe('a row limit control', () => {
+  it('offers the selected number among the usual ones, and all rows', async () => {
     const { root } = await control(
       RowsControl,
       { type: 'integer', unlimitedValue: '0', blankLabel: '' },
@@ -90,7 +90,7 @@ describe('a switch', () => {
   it.each([
     ['no', 1, ['false']],
     ['either', 2, []],
-  ])('chooses %s', async (_, index, values) => {
+  ])('selects %s', async (_, index, values) => {
     const { root, emitted } = await control(SwitchControl, { type: 'boolean' }, chosen(['true']))
     const options = root.querySelectorAll<HTMLInputElement>('input')
     expect(options[0]?.checked).toBe(true)
@@ -99,7 +99,7 @@ describe('a switch', () => {
   })
 })
 
-describe('a control of periods', () => {
+describe('a period control', () => {
   it('steps to the next month', async () => {
     const { root, emitted } = await control(PeriodControl, { type: 'date', covers: 'month' }, chosen(['2026-12-01']))
     root.querySelectorAll<HTMLButtonElement>('button')[1]?.click()
@@ -110,7 +110,7 @@ describe('a control of periods', () => {
 describe('a range', () => {
   const end = (name: string): Parameter => ({ ...newParameter(name), type: 'date', label: 'Departed' })
 
-  it('shows that its ends are open', async () => {
+  it('shows open ends', async () => {
     page = await mounted(RangeControl, { from: end('from'), to: end('to'), choices: {}, problems: {} }, 'choose')
     const placeholders = [...page.root.querySelectorAll('input')].map(input => input.placeholder).filter(text => text)
     expect(placeholders).toEqual(['open', 'open'])

@@ -13,7 +13,7 @@ describe('pasted values', () => {
     expect(pastedValues(text)).toEqual(values)
   })
 
-  it('are found by value or label, and the others named', () => {
+  it('are matched by value or label, and the others listed', () => {
     const list = [
       { value: '1', label: 'Ardlow', count: -1 },
       { value: '2', label: '1', count: -1 },

@@ -43,7 +43,7 @@ const option = (label: string): HTMLElement =>
   options().find(one => one.textContent.includes(label)) ?? expect.fail(label)
 
 describe('a picker', () => {
-  it('adds to and takes from several values, and replaces a single one', async () => {
+  it('adds and removes values, and replaces a single one', async () => {
     const several = await control(ValuePicker, { multiple: true }, chosen(['Tarn']))
     option('Ölvik').click()
     option('Tarn').click()
@@ -54,14 +54,14 @@ describe('a picker', () => {
     expect(single.emitted).toEqual([[chosen(['Brae'])]])
   })
 
-  it('leaves the others chosen when one of all is taken out', async () => {
+  it('keeps the other values when one of all is deselected', async () => {
     const { emitted } = await control(ValuePicker, { multiple: true }, all())
     expect(options().every(one => one.getAttribute('aria-selected') === 'true')).toBe(true)
     option('Skerrin').click()
     expect(emitted).toEqual([[chosen(NAMES.filter(name => name !== 'Skerrin'))]])
   })
 
-  it('finds values from ten on by search, also by keys', async () => {
+  it('searches lists of ten or more values, also by keyboard', async () => {
     const { root, emitted } = await control(ValuePicker, { multiple: true }, blank())
     const search = root.querySelector('input') as HTMLInputElement
     await type(search, 'hare')
@@ -77,7 +77,7 @@ describe('shortcuts of a list', () => {
   const press = (label: string): void =>
     [...(page?.root.querySelectorAll('button') ?? [])].find(one => one.textContent.trim() === label)?.click()
 
-  it('choose all, nothing, and rows without a value', async () => {
+  it('select all, none, and null rows', async () => {
     const { emitted } = await control(ValueShortcuts, { multiple: true }, chosen(['Tarn']))
     press('All')
     press('Clear')
@@ -85,14 +85,14 @@ describe('shortcuts of a list', () => {
     expect(emitted).toEqual([[all()], [blank()], [{ kind: 'values', values: ['Tarn'], withoutValue: true }]])
   })
 
-  it('offer the default only where something else is chosen', async () => {
+  it('offer the default only when another value is selected', async () => {
     const { root } = await control(ValueShortcuts, { multiple: true }, blank())
     expect(root.textContent).not.toContain('Default')
   })
 })
 
 describe('a dropdown', () => {
-  it('says what is chosen, and opens a picker', async () => {
+  it('shows the selection and opens a picker', async () => {
     const { root } = await control(DropdownControl, { multiple: true }, chosen(['Tarn', 'Brae']))
     expect(root.querySelector('button')?.textContent).toContain('Tarn')
     expect(options()).toHaveLength(0)
@@ -101,17 +101,17 @@ describe('a dropdown', () => {
   })
 })
 
-describe('a control of a day', () => {
+describe('a date control', () => {
   const field = (): HTMLInputElement => page?.root.querySelector('input') as HTMLInputElement
 
-  it('chooses a typed day, and nothing for an empty field', async () => {
+  it('selects a typed day, and nothing for an empty field', async () => {
     const { emitted } = await control(DateControl, { type: 'date' }, chosen(['2026-03-01']))
     await type(field(), '2026-03-31')
     await type(field(), '')
     expect(emitted).toEqual([[chosen(['2026-03-31'])], [blank()]])
   })
 
-  it('can be cleared where something is chosen', async () => {
+  it('can be cleared where a value is selected', async () => {
     const { root, emitted } = await control(DateControl, { type: 'date' }, chosen(['2026-03-01']))
     root.querySelector<HTMLButtonElement>('[aria-label="Clear Port"]')?.click()
     expect(emitted).toEqual([[blank()]])
@@ -119,7 +119,7 @@ describe('a control of a day', () => {
 })
 
 describe('the distribution of a range', () => {
-  it('shows what is inside of it, and a bar chooses its part', async () => {
+  it('shows its range, and a bar selects its interval', async () => {
     stubServer(() => new Response(JSON.stringify({ minimum: 0, maximum: 100, counts: [1, 9, 0, 4] })))
     const props = { parameter: { ...newParameter('delay'), type: 'integer' }, low: '30', high: '' }
     page = await mounted(DistributionBars, props, 'choose')

@@ -4,7 +4,7 @@ import { find, fit, type Findable } from './results'
 const named = (name: string, kind: Findable['kind'] = 'report', note = ''): Findable => ({ kind, name, note, path: '' })
 const names = (all: Findable[], sought: string): string[] => find(all, sought).map(one => one.name)
 
-describe('finding anything', () => {
+describe('search for objects', () => {
   const all = [
     named('Late crossings'),
     named('crossings', 'table', 'ferries'),
@@ -12,17 +12,17 @@ describe('finding anything', () => {
     named(':port', 'parameter'),
   ]
 
-  it('puts what begins so before what has it in it', () => {
+  it('ranks prefix matches before others', () => {
     expect(names(all, 'cross')).toEqual(['crossings', 'Late crossings'])
     expect(names(all, 'PORT')).toEqual([':port'])
     expect(names(all, 'ltcr')).toEqual(['Late crossings'])
     expect(names([named('Cancelled by weather'), named('Late crossings')], 'late')).toEqual(['Late crossings'])
   })
-  it('finds by kind and by note', () => {
+  it('matches kind and note', () => {
     expect(names(all, 'ferries')).toEqual(['crossings'])
     expect(names(all, 'parameter')).toEqual([':port'])
   })
-  it('shows all for nothing sought, and no more than can be looked at', () => {
+  it('lists everything for an empty query, up to a limit', () => {
     expect(names(all, '  ')).toHaveLength(4)
     expect(
       names(

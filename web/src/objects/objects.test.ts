@@ -32,7 +32,7 @@ describe('the actions of an object', () => {
     return page
   }
 
-  it('rename the version that was seen', async () => {
+  it('rename the version that was displayed', async () => {
     serve({})
     const { root } = await actions('query')
     press('Rename Late')
@@ -45,7 +45,7 @@ describe('the actions of an object', () => {
     expect(seen[0]?.path).toMatch(/\/queries\/late\/name$/)
   })
 
-  it('do not remove what is used', async () => {
+  it('do not remove a used object', async () => {
     serve({ 'GET /queries/late/uses': [{ kind: 'report', id: 'r', name: 'Late crossings' }] })
     const { root } = await actions('query')
     press('Remove Late')

@@ -22,14 +22,14 @@ function mounted(changed: () => Promise<void>): { thing: UsedObject; history: Hi
 
 afterEach(() => vi.unstubAllGlobals())
 
-it('can be brought back as soon as it is gone, while what is shown loads again', async () => {
+it('can be restored while the list reloads', async () => {
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
   const { thing, history } = mounted(() => new Promise(() => {}))
   void thing.drop()
   await eventually(() => expect(history.done.value?.label).toBe('removing Late'))
 })
 
-it('is not to be brought back when it could not go', async () => {
+it('cannot be restored after a failed removal', async () => {
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify({ title: 'Is in use' }), { status: 409 })))
   const { thing, history } = mounted(async () => {})
   await thing.drop()

@@ -6,7 +6,7 @@ import { newParameter } from '../testing/newParameter'
 const base = newParameter('port')
 
 describe('two authors of one parameter', () => {
-  it('both keep what they changed in different fields', () => {
+  it('keep changes to different fields', () => {
     const { merged, conflicts, theirFields } = merge(
       base,
       { ...base, hint: 'mine' },
@@ -17,12 +17,12 @@ describe('two authors of one parameter', () => {
     expect(merged).toEqual({ ...base, hint: 'mine', unit: 'theirs', version: 7 })
   })
 
-  it('are reported where both changed the same field', () => {
+  it('get a conflict for changes to the same field', () => {
     expect(merge(base, { ...base, hint: 'mine' }, { ...base, hint: 'theirs' }).conflicts).toEqual(['hint'])
     expect(merge(base, { ...base, hint: 'same' }, { ...base, hint: 'same' }).conflicts).toEqual([])
   })
 
-  it('choices and lists are compared by what is in them', () => {
+  it('compare choices and lists by content', () => {
     expect(changedFields(base, { ...base, trialChoice: { kind: 'blank', values: [], withoutValue: false } })).toEqual(
       [],
     )

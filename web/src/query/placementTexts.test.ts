@@ -37,7 +37,7 @@ describe('where a choice ran', () => {
     ])
   })
 
-  it('is what was sent until the database has told', () => {
+  it('shows the sent condition until the evidence arrives', () => {
     expect(
       whereNotes('a = :p', [{ ...ran('by-index', 4), values: 1, sentStart: 0, sentEnd: 5 }], []).map(note => note.text),
     ).toEqual(['bound'])

@@ -14,21 +14,21 @@ const at = (start: number, outcome: Placement['outcome'], values = 1): Placement
   sentEnd: 0,
 })
 
-describe('the margin', () => {
-  it('says each thing once for each line', () => {
+describe('the margin of the editor', () => {
+  it('shows each text once per line', () => {
     const notes = marginNotes('x = :p and\ny = :p or z = :p', [at(4, 'spread', 2), at(15, 'bound'), at(25, 'bound')])
     expect(notes.map(note => note.text)).toEqual(['2 values bound', 'bound'])
   })
 
-  it('leaves aside what the text does not mention', () => {
+  it('ignores parameters that the text does not contain', () => {
     expect(marginNotes('select 1', [{ ...at(0, 'limited'), start: -1 }])).toEqual([])
   })
 
-  it('crosses out only what was left out', () => {
+  it('strikes out only omitted conditions', () => {
     expect(goneMarks([at(4, 'left-out'), at(15, 'bound')])).toEqual([{ start: 0, end: 6, kind: 'gone' }])
   })
 
-  it('crosses out only the open end of a range', () => {
+  it('strikes out only the open end of a range', () => {
     const range = [
       { ...at(10, 'half'), clauseStart: 0, clauseEnd: 19 },
       { ...at(17, 'left-out'), clauseStart: 0, clauseEnd: 19 },

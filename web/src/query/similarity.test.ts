@@ -23,7 +23,7 @@ it('lists a repeated difference once', () => {
   ])
 })
 
-it('leads from place to place and around', () => {
+it('cycles through the positions', () => {
   const [alike] = putTogether([notice('a', 1), notice('a', 9)])
   expect(alike && [nextPlace(alike, 1), nextPlace(alike, 9), nextPlace(alike, 3)]).toEqual([9, 1, 9])
 })

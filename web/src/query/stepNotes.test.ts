@@ -11,15 +11,15 @@ const ran = (start: number): PlacementEvidence =>
 const placed = (start: number): Placement => ({ outcome: 'bound', start }) as unknown as Placement
 
 describe('a note at a step', () => {
-  it('belongs to the step that the place in the statement comes from', () => {
+  it('belongs to the step that produced its position', () => {
     expect(stepAt(12, stretches)).toBe(2)
     expect(stepAt(30, stretches)).toBe(-1)
   })
-  it('says where its choices ran', () => {
+  it('reports where choices ran', () => {
     expect(noteOfStep(2, stretches, [], [ran(12)])?.text).toBe('◆ by index')
     expect(noteOfStep(0, stretches, [], [ran(12)])).toBeUndefined()
   })
-  it('says what was sent until the database has told', () => {
+  it('shows the sent condition until the evidence arrives', () => {
     expect(noteOfStep(2, stretches, [placed(12)], [])?.text).toBe('bound')
     expect(noteOfStep(2, stretches, [placed(3)], [ran(3)])).toBeUndefined()
   })

@@ -25,15 +25,15 @@ describe('the text of steps', () => {
     expect(isSteps('select 1')).toBe(false)
     expect(isSteps('')).toBe(false)
   })
-  it('is lines, each on or off, and comes together again', () => {
+  it('round-trips through its lines, enabled or disabled', () => {
     expect(linesOf(TEXT).map(line => line.on)).toEqual([true, true, false])
     expect(textOf(linesOf(TEXT))).toBe(TEXT)
   })
-  it('is looked at up to a step, which counts even when it is off', () => {
+  it('is previewed up to a step, even a disabled one', () => {
     expect(upTo(linesOf(TEXT), 0)).toBe('steps 1\nfrom crossings')
     expect(upTo(linesOf(TEXT), 2)).toBe("steps 1\nfrom crossings\nwhere state = 'CANCELLED'\nfirst 20 rows")
   })
-  it('is typed with or without its first line', () => {
+  it('may omit its first line', () => {
     expect(typedLines('where a = 1\n\n off: distinct rows ')).toEqual([
       { words: 'where a = 1', on: true },
       { words: 'distinct rows', on: false },
@@ -47,7 +47,7 @@ describe('the text of steps', () => {
     expect(moved(lines, 2, 0).map(line => line.words)[0]).toBe('from crossings')
     expect(moved(lines, 0, 2)).toBe(lines)
   })
-  it('switches, removes and takes in steps', () => {
+  it('disables, removes and inserts steps', () => {
     const lines = linesOf(TEXT)
     expect(textOf(switched(lines, 2))).not.toContain('off:')
     expect(without(lines, 1)).toHaveLength(2)
@@ -55,18 +55,18 @@ describe('the text of steps', () => {
   })
 })
 
-describe('words of steps', () => {
-  it('count rows', () => {
+describe('formatting of steps', () => {
+  it('counts rows', () => {
     expect(counted('steps 1\nfrom ports')).toContain('count of rows as row_count')
   })
 
-  it('quote names only where they have to', () => {
+  it('quotes names only where necessary', () => {
     expect(nameOf('port_id')).toBe('port_id')
     expect(nameOf('Þorvik')).toBe('Þorvik')
     expect(nameOf('two words')).toBe('"two words"')
     expect(nameOf('to')).toBe('"to"')
   })
-  it('write a cell by the type of its column', () => {
+  it('writes a cell in the type of its column', () => {
     expect(valueOf("o'x", 'text')).toBe("'o''x'")
     expect(valueOf('12.5', 'decimal')).toBe('12.5')
     expect(valueOf('2026-03-01 08:30', 'datetime')).toBe('2026-03-01T08:30')
@@ -74,30 +74,30 @@ describe('words of steps', () => {
   })
 })
 
-describe('a fixed value in a step', () => {
-  it('is what viewers would choose', () => {
+describe('a hard-coded value in a step', () => {
+  it('can become a parameter', () => {
     expect(fixedValue("'o''x'")).toBe("o'x")
     expect(fixedValue('-12.5')).toBe('-12.5')
     expect(fixedValue('2026-03-01')).toBe('2026-03-01')
   })
-  it('is none for a parameter, a column or a list', () => {
+  it('is not a parameter, a column or a list', () => {
     expect(fixedValue(':port')).toBeUndefined()
     expect(fixedValue('departed_at')).toBeUndefined()
     expect(fixedValue("'a', 'b'")).toBeUndefined()
   })
 })
 
-describe('steps of a cell', () => {
-  it('keep its rows or the others, those without a value among them', () => {
+describe('steps created from a cell', () => {
+  it('keep its rows or the others, including null rows', () => {
     expect(stepsOf('state', 'text', "o'x").map(([, words]) => words)).toEqual([
       "where state = 'o''x'",
       "where state <> 'o''x' or state has no value",
     ])
   })
-  it('ask for no value where there is none', () => {
+  it('test for null where the cell is empty', () => {
     expect(stepsOf('delay', 'integer', null)[0]?.[1]).toBe('where delay has no value')
   })
-  it('of a column head are about the whole column', () => {
+  it('apply to the whole column from its head', () => {
     expect(stepsOf('to', 'text').map(([, words]) => words)).toContain('sort by "to" desc')
   })
 })

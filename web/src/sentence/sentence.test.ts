@@ -32,7 +32,7 @@ describe('words with options', () => {
     return page
   }
 
-  it('are narrowed by typing, and taken by Enter', async () => {
+  it('are filtered by typing and selected by Enter', async () => {
     const { emitted } = await opened()
     const field = await fill('max')
     await eventually(() => expect(page?.root.querySelectorAll('.offer')).toHaveLength(1))
@@ -40,7 +40,7 @@ describe('words with options', () => {
     expect(emitted).toEqual([['maximum']])
   })
 
-  it('say why an option does not fit, which then is not taken', async () => {
+  it('explain why an option does not fit and cannot be selected', async () => {
     const { root, emitted } = await opened()
     const last = [...root.querySelectorAll<HTMLButtonElement>('.offer')].at(-1)
     expect(last?.textContent).toContain('not of texts')
@@ -48,7 +48,7 @@ describe('words with options', () => {
     expect(emitted).toEqual([])
   })
 
-  it('are taken as typed only where that is allowed', async () => {
+  it('accept other text only where allowed', async () => {
     const { emitted } = await opened(true)
     press(await fill('port of call'), 'Enter')
     expect(emitted).toEqual([['port of call']])
@@ -59,20 +59,20 @@ describe('words with options', () => {
   })
 })
 
-describe('words that are typed', () => {
+describe('editable words', () => {
   async function typing(): Promise<Mounted> {
     page = await mounted(TypedMark, { text: 'Late crossings', about: 'the title' }, 'take')
     page.root.querySelector('button')?.click()
     return page
   }
 
-  it('are kept by Enter', async () => {
+  it('are saved by Enter', async () => {
     const { emitted } = await typing()
     press(await fill('Delays'), 'Enter')
     expect(emitted).toEqual([['Delays']])
   })
 
-  it('stay as they were with Esc, and when nothing changed', async () => {
+  it('stay unchanged after Esc or without an edit', async () => {
     const { emitted } = await typing()
     press(await fill('Delays'), 'Escape')
     page?.root.querySelector('button')?.click()

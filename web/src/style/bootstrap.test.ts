@@ -19,14 +19,14 @@ it('has every Bootstrap class that a page uses', () => {
   expect([...names].filter(isMissing)).toEqual([])
 })
 
-it('has what components put on themselves', () => {
+it('has classes that components set at runtime', () => {
   const own = 'btn-sm btn-link btn-primary btn-outline-primary btn-group btn-check dropdown-menu dropdown-toggle'
   const ofForms =
     'form-control-sm form-select-sm form-check-input form-check-label form-check-inline form-switch is-invalid'
   expect(`${own} ${ofForms}`.split(' ').filter(isMissing)).toEqual([])
 })
 
-it('has not those that nothing needs', () => {
+it('omits unused classes', () => {
   expect(isMissing('list-group')).toBe(true)
   expect(isMissing('form-control')).toBe(false)
 })

@@ -5,15 +5,15 @@ import { widthsOf } from './layout'
 const view = (kind: string, width = 0): View => ({ kind, layout: { width } }) as View
 const widths = (...views: View[]): number[] => widthsOf(views)
 
-describe('views are laid out in rows of twelve columns', () => {
-  it('two bars share a row, a lone one has it whole', () => {
+describe('rows of twelve columns', () => {
+  it('are shared by two bars, and filled by a single one', () => {
     expect(widths(view('figures'), view('bars'), view('bars'), view('table'))).toEqual([12, 6, 6, 12])
     expect(widths(view('bars'), view('bars'), view('bars'))).toEqual([6, 6, 12])
   })
-  it('a chosen width stays, the others take what is left', () => {
+  it('keep a selected width and give the rest to the others', () => {
     expect(widths(view('bars', 4), view('bars'))).toEqual([4, 8])
     expect(widths(view('bars', 4), view('bars', 4))).toEqual([4, 4])
     expect(widths(view('line', 9), view('bars', 3), view('table'))).toEqual([9, 3, 12])
   })
-  it('nothing is nothing', () => expect(widths()).toEqual([]))
+  it('are empty without views', () => expect(widths()).toEqual([]))
 })

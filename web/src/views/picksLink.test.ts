@@ -11,7 +11,7 @@ const views = [
 const read = (link: string) => picksOfLink(new URLSearchParams(link), views)
 
 describe('picks in a link', () => {
-  it('come back as they were', () => {
+  it('round-trip', () => {
     for (const link of [
       'only.by-port=Ardlow',
       'only.when%3Adate=2025-07-01',
@@ -31,7 +31,7 @@ describe('picks in a link', () => {
     ])
     expect(read('without=only.by-port')[0]?.label).toBe('no port')
   })
-  it('of views that are gone, or that group nothing, are no picks', () => {
+  it('are ignored for removed views and views without groups', () => {
     expect(read('only.gone=1&only.rows=2&port=Ardlow&without=port')).toEqual([])
   })
   it('of removed views are listed', () => {
@@ -43,7 +43,7 @@ describe('picks in a link', () => {
     ])
     expect(strange('only.when:date=2025-07-01&port=A')).toEqual([])
   })
-  it('are no choices', () => {
+  it('are distinct from choices', () => {
     expect(fromLink(new URLSearchParams('only.by-port=Ardlow&without=only.when:date&port=Skerrin'))).toEqual({
       port: { kind: 'values', values: ['Skerrin'], withoutValue: false },
     })

@@ -16,16 +16,16 @@ const choices: Choices = {
   delay: { kind: 'values', values: ['15'], withoutValue: false },
 }
 
-describe('a click that opens another report', () => {
-  it('carries what both know, and what was clicked', () =>
+describe('a link to another report', () => {
+  it('passes shared parameters and the clicked value', () =>
     expect(leadOf(report, picked('by-vessel', "Eider's Pride"), choices)).toBe(
       '/reports/diary?state=SAILED&state=DIVERTED&ship=Eider%27s+Pride',
     ))
-  it('carries rows without a value as such', () =>
+  it('passes a null value', () =>
     expect(leadOf(report, picked('by-vessel', null), {})).toBe('/reports/diary?without=ship'))
-  it('is none where no view says so', () =>
+  it('is absent without a definition', () =>
     expect(leadOf(report, picked('by-port', 'Ardlow'), choices)).toBeUndefined())
-  it('is none for a missing value, which has its own link form', () => {
+  it('is absent for a missing value, which has its own link form', () => {
     expect(leadOf(report, picked('rows', 'Ardlow'), choices)).toBeUndefined()
     expect(furtherRows(report, 'rows', choices)).toEqual({
       name: 'All of it',

@@ -5,8 +5,8 @@ import { useKept, type CacheRefresh } from './useKept'
 /* A page is what follows; here no one is one. */
 const followed = (): CacheRefresh => effectScope().run(useKept) as CacheRefresh
 
-describe('what of a page was asked before', () => {
-  it('tells the oldest of what is there', () => {
+describe('the cache of a page', () => {
+  it('reports the oldest result', () => {
     const kept = followed()
     const [first, second] = [ref(''), ref('')]
     kept.follow(
@@ -24,7 +24,7 @@ describe('what of a page was asked before', () => {
     expect(kept.since.value).toBe('2026-11-29T10:00:01Z')
   })
 
-  it('asks again what was kept and nothing else', () => {
+  it('refreshes cached results only', () => {
     const kept = followed()
     const asked: string[] = []
     kept.follow(
@@ -39,7 +39,7 @@ describe('what of a page was asked before', () => {
     expect(asked).toEqual(['kept'])
   })
 
-  it('forgets what has left the page', () => {
+  it('drops removed views', () => {
     const kept = followed()
     const scope = effectScope()
     scope.run(() =>

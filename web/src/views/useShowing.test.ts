@@ -26,8 +26,8 @@ function report(start: Report['definition']['start'], onDemand: boolean): Report
 }
 const missingPort = { problems: [{ kind: 'choice-missing', parameter: 'port' }] } as unknown as Question
 
-describe('what a report shows', () => {
-  it('follows every choice when it opens with its defaults', async () => {
+describe('the displayed choices of a report', () => {
+  it('follow every choice when it opens with defaults', async () => {
     const choices = ref<Choices>({ port: chosen(['A']) })
     const { shown, waiting, outdated } = useShowing(report('defaults', false), choices, ref(undefined), false)
     choices.value = { port: chosen(['B']) }
@@ -35,7 +35,7 @@ describe('what a report shows', () => {
     expect([waiting.value, outdated.value, shown.value]).toEqual(['no', false, { port: chosen(['B']) }])
   })
 
-  it('waits for Show rows when it opens empty, unless a link has asked', () => {
+  it('wait for Show rows when it opens empty, unless the link requests rows', () => {
     const choices = ref<Choices>({ port: blank() })
     const opened = useShowing(report('empty', false), choices, ref(undefined), false)
     expect(opened.waiting.value).toBe('for-rows')
@@ -44,7 +44,7 @@ describe('what a report shows', () => {
     expect(useShowing(report('empty', false), choices, ref(undefined), true).waiting.value).toBe('no')
   })
 
-  it('keeps the rows it shows until they are asked for again', async () => {
+  it('are kept until the next run', async () => {
     const choices = ref<Choices>({ port: chosen(['A']) })
     const { shown, outdated, show } = useShowing(report('defaults', true), choices, ref(undefined), false)
     choices.value = { port: chosen(['B']) }
@@ -56,7 +56,7 @@ describe('what a report shows', () => {
     expect(shown.value).toEqual({ port: chosen(['B']) })
   })
 
-  it('cannot be asked while a choice is missing', () => {
+  it('cannot be run while a required choice is missing', () => {
     const { waiting, missing, show } = useShowing(
       report('question', false),
       ref({ port: blank() }),

@@ -37,19 +37,19 @@ describe('a note of a run', () => {
     return words()
   }
 
-  it('is not there while all is well', async () => {
+  it('is hidden while everything is fine', async () => {
     expect(await note({ status: 'done', answer: newResult([], []) })).toBe('')
     expect(await note({ status: 'running', since: Date.now(), behind: 0 })).toBe('')
   })
 
-  it('says after a moment how many are before it', async () => {
+  it('reports its queue position after a moment', async () => {
     vi.useFakeTimers()
     await note({ status: 'running', since: Date.now(), behind: 3 })
     await vi.advanceTimersByTimeAsync(500)
     expect(words()).toMatch(/^Waiting for the source, 3 before you, 0\.\d s Stop$/)
   })
 
-  it('states a failure with its advice, and offers another try', async () => {
+  it('shows an error with its advice and offers a retry', async () => {
     const failure = new Failure(503, 'The source does not answer.', 'Try later.')
     expect(await note({ status: 'failed', failure })).toBe('The source does not answer. Try later. Try again')
     page?.root.querySelector('button')?.click()
@@ -58,7 +58,7 @@ describe('a note of a run', () => {
 })
 
 describe('a card', () => {
-  it('says what its view ignores, and of which rows it is', async () => {
+  it('names ignored parameters and picked rows', async () => {
     const asked = viewContext({}, { parameters: [newParameter('port')], titles: { rows: 'Late in Tarn' } })
     Object.assign(asked.report, { queryLimits: { rows: { parameter: '', rows: 500 } } })
     page = await mounted(ViewCard, { view: newView({ ignoredParameters: ['port'] }), asked }, 'again')
@@ -69,7 +69,7 @@ describe('a card', () => {
 })
 
 describe('a note of a report', () => {
-  it('has its choices in bold', async () => {
+  it('shows its choices in bold', async () => {
     page = await mounted(TextView, { view: newView({ id: 'note', kind: 'text' }), asked: viewContext({}) }, 'none')
     expect(words()).toBe('Only late ones, Tarn')
     expect(page.root.querySelector('b')?.textContent).toBe('Tarn')
@@ -80,7 +80,7 @@ describe('figures', () => {
   const measures = [newFigure(), newFigure({ function: 'avg', column: 'delay', label: 'mean delay', unit: 'min' })]
   const columns = [column('count', 'integer'), column('delay', 'decimal')]
 
-  it('show a value that is missing as none', async () => {
+  it('show a missing value as such', async () => {
     const asked = viewContext({ main: newResult(columns, [[0, null]]) })
     page = await mounted(FiguresView, { view: newView({ kind: 'figures', measures }), asked }, 'count')
     await eventually(() => expect(words()).toContain('crossings'))
@@ -89,7 +89,7 @@ describe('figures', () => {
     expect(page.emitted).toEqual([[0]])
   })
 
-  it('are compared with the period before, and say so where that failed', async () => {
+  it('are compared with the previous period, and report failures of the comparison', async () => {
     const view = newView({ id: 'figures', kind: 'figures', measures: [newFigure()], comparison: 'before' })
     const main = newResult([column('count', 'integer')], [[150]])
     const compared = newResult([column('count', 'integer')], [[100]])
@@ -112,7 +112,7 @@ describe('a table', () => {
     ['', null],
   ]
 
-  it('shows labels, missing values, and how many rows there are', async () => {
+  it('shows labels, missing values, and the number of rows', async () => {
     const columns = [{ name: 'port', label: 'Port' } as never]
     const props = { asked: viewContext({ main: newResult(PORTS, rows) }), total: 12, downloading: false }
     page = await mounted(TableView, { view: newView({ columns }), ...props }, 'download')
@@ -122,13 +122,13 @@ describe('a table', () => {
     expect(page.emitted).toEqual([[true]])
   })
 
-  it('says that nothing matches', async () => {
+  it('reports an empty result', async () => {
     const props = { asked: viewContext({ main: newResult(PORTS, []) }), total: 0, downloading: false }
     page = await mounted(TableView, { view: newView({}), ...props }, 'download')
     await eventually(() => expect(words()).toContain('No rows match these choices.'))
   })
 
-  it('marks columns and scrolls to them, and has only the visible of 10,000 rows in the page', async () => {
+  it('marks columns, scrolls to them, and renders only visible rows of 10,000', async () => {
     const many = Array.from({ length: 10_000 }, (_, i) => [`port ${i}`, i])
     page = await mounted(RowTable, { columns: PORTS, rows: many, fresh: ['late'], sortable: true }, 'sort')
     const visible = page.root.querySelectorAll('tr.data').length
@@ -140,14 +140,14 @@ describe('a table', () => {
     expect(page.emitted).toEqual([['late']])
   })
 
-  it('writes no value for one that is missing, and a total', async () => {
+  it('leaves missing cells empty and shows totals', async () => {
     page = await mounted(RowTable, { columns: PORTS, rows, totals: { late: '3' } }, 'sort')
     expect(page.root.querySelectorAll('tr.data td')[3]?.textContent).toBe('no value')
     const footer = [...page.root.querySelectorAll('tfoot td')].map(cell => cell.textContent.trim())
     expect(footer).toEqual(['total', '3'])
   })
 
-  it('is copied as cells of a spreadsheet', async () => {
+  it('is copied as spreadsheet cells', async () => {
     const copied: string[] = []
     vi.stubGlobal('navigator', { clipboard: { writeText: (text: string) => Promise.resolve(copied.push(text)) } })
     page = await mounted(CopyRows, { columns: PORTS, rows, labels: { port: 'Port' } }, 'none')
@@ -160,7 +160,7 @@ describe('a table', () => {
 describe('bars', () => {
   const view = newView({ id: 'by-port', kind: 'bars', title: 'By port', groupBy: ['port'], measures: [newFigure()] })
 
-  it('are there as words for those who do not see them, and each picks its rows', async () => {
+  it('have a text alternative, and each selects its rows', async () => {
     const asked = viewContext({
       main: newResult(PORTS, [
         ['Tarn', 3],
@@ -175,7 +175,7 @@ describe('bars', () => {
     expect(page.emitted).toMatchObject([[{ viewId: 'by-port', filter: { column: 'port', values: ['Tarn'] } }]])
   })
 
-  it('are a table with a head for each row', async () => {
+  it('are a table with row headers', async () => {
     page = await mounted(
       AccessibleTable,
       { caption: 'By port', heads: ['port', 'late'], rows: [['Tarn', '3']] },

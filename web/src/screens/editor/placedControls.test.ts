@@ -22,7 +22,7 @@ const headings = (...controls: Control[]): string[] => {
 }
 
 describe('headings of controls', () => {
-  it('are those of their parameters where they have none themselves', () => {
+  it('are those of their parameters by default', () => {
     expect(headings(control('port'), control('day'))).toEqual(['Where', 'When'])
     expect(headings(control('port'), control('day', { heading: 'Where' }))).toEqual(['Where', ''])
   })

@@ -11,12 +11,12 @@ const view = {
 } as unknown as View
 const key = (changed: object): string => runKey(report, { ...view, ...changed })
 
-describe('a view on the making page', () => {
-  it('keeps its rows when it is renamed or resized', () => {
+describe('a view in the report editor', () => {
+  it('keeps its rows when renamed or resized', () => {
     expect(key({ title: 'Harbours' })).toBe(key({}))
     expect(key({ layout: { ...view.layout, width: 8, height: 9 } })).toBe(key({}))
   })
-  it('reruns when it shows something else, or depends on something else', () => {
+  it('reruns when its definition or its parameters change', () => {
     expect(key({ groupBy: ['vessel'] })).not.toBe(key({}))
     expect(key({ layout: { ...view.layout, order: 'keys' } })).not.toBe(key({}))
     expect(runKey({ viewParameters: {} } as unknown as Report, view)).not.toBe(key({}))

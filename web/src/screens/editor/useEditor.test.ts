@@ -51,8 +51,8 @@ beforeEach(() => {
   })
 })
 
-describe('a report that is being made', () => {
-  it('keeps changes that arrive faster than they are saved, in order', async () => {
+describe('a report draft', () => {
+  it('saves fast changes in order', async () => {
     const { making } = mounted()
     await Promise.all(['a', 'b', 'c'].map(taken => making.take('view:x', 'title', taken)))
     expect(server.form).toEqual(['a', 'b', 'c'])

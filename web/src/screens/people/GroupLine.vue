@@ -34,7 +34,7 @@ async function rename(): Promise<void> {
 <template>
   <li class="card-box group" :aria-label="group.name">
     <p class="m-0">
-      <b>{{ group.name }}</b>: {{ members || 'no recipients yet' }}; role:
+      <b>{{ group.name }}</b>: {{ members || 'no members yet' }}; role:
       <RoleMarks
         :who="group.name"
         :roles="group.roles"

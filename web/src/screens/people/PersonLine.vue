@@ -62,7 +62,8 @@ async function newLink(): Promise<void> {
 <template>
   <li class="card-box person" :aria-label="person.label" :class="{ suspended: person.suspended }">
     <p class="m-0">
-      <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span> is
+      <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span>
+      {{ person.roles.length ? 'is' : 'has' }}
       <RoleMarks :who="person.label" :roles="person.roles" :projects="projects" @give="give" @take="take" /><template
         v-if="groups.length"
         >; in

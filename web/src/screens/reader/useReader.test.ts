@@ -39,7 +39,7 @@ const many = (length: number): string[] => Array.from({ length }, (_, i) => `a r
 afterEach(() => vi.unstubAllGlobals())
 
 describe('the address of a report', () => {
-  it('is that of the last choice, when an earlier one had to be kept at the server first', async () => {
+  it('is that of the last choice, even if an earlier one is stored on the server first', async () => {
     let answerKept: () => void = () => undefined
     stubServer(({ path }) => {
       if (!path.endsWith('/selections'))

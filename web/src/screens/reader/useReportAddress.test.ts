@@ -36,7 +36,7 @@ beforeEach(async () => {
 afterEach(() => app.unmount())
 
 describe('the address of a report', () => {
-  it('follows once the rows are there, and says before what it is about to be', async () => {
+  it('is updated when the rows have arrived, and announced before', async () => {
     const { come, once } = later()
     void address.become({ port: ['Ardlow'] }, once)
     await settled()
@@ -48,7 +48,7 @@ describe('the address of a report', () => {
     expect(moved).not.toHaveBeenCalled()
   })
 
-  it('has every change, in the order in which they were made', async () => {
+  it('records every change in order', async () => {
     const { come, once } = later()
     void address.become({ port: ['Ardlow'] }, once)
     void address.become({ port: ['Ardlow', 'Corrin Bay'] }, atOnce)
@@ -93,7 +93,7 @@ describe('the address of a report', () => {
     expect(now()).toBe('/reports/late')
   })
 
-  it('takes the place of the one before where that was asked for', async () => {
+  it('replaces the previous entry on request', async () => {
     await address.become({ port: ['Ardlow'] }, atOnce)
     await address.become({ port: ['Corrin Bay'] }, atOnce, true)
     router.back()
@@ -114,7 +114,7 @@ describe('the address of a report', () => {
     expect(moved).toHaveBeenCalledTimes(1)
   })
 
-  it('does not lead back to a page that was left', async () => {
+  it('does not return to a page that was left', async () => {
     const { come, once } = later()
     void address.become({ port: ['Ardlow'] }, once)
     app.unmount()

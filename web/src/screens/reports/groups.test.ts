@@ -9,18 +9,18 @@ const names = (sought: string, ...marked: string[]): [string, string[]][] =>
   groupsOf(all, sought, new Set(marked)).map(group => [group.name, group.reports.map(one => one.id)])
 
 describe('reports in groups', () => {
-  it('are sorted by audience, those for everyone last', () => {
+  it('are grouped by audience, public reports last', () => {
     expect(names('')).toEqual([
       ['For finance', ['Fares']],
       ['For harbour offices', ['Late']],
       ['For everyone', ['Diary']],
     ])
   })
-  it('that are favorites come first, once', () => {
+  it('list favorites first and once', () => {
     expect(names('', 'Diary', 'gone')[0]).toEqual(['Favorite', ['Diary']])
     expect(names('', 'Diary')).toHaveLength(3)
   })
-  it('are found by name, by audience and by their question', () => {
+  it('are searched by name, audience and question', () => {
     expect(names('late')).toEqual([['For harbour offices', ['Late']]])
     expect(names('FINANCE')).toEqual([['For finance', ['Fares']]])
     expect(names('ardlow')).toEqual([['For harbour offices', ['Late']]])

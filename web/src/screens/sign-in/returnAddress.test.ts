@@ -4,8 +4,8 @@ import { pageToComeBackTo } from './returnAddress'
 const at = (back: string) =>
   pageToComeBackTo({ origin: 'https://ferries.test', search: `?back=${encodeURIComponent(back)}` })
 
-describe('the page to come back to', () => {
-  it('is the one that asked, with its choices', () => {
+describe('the return address of the sign-in page', () => {
+  it('is the requested page with its choices', () => {
     expect(at('/projects/home/reports/late?port=Ardlow#top')).toBe('/projects/home/reports/late?port=Ardlow#top')
   })
 
@@ -23,7 +23,7 @@ describe('the page to come back to', () => {
     expect(at(back)).toBe('/')
   })
 
-  it('is the first one where none asked', () => {
+  it('is the start page by default', () => {
     expect(pageToComeBackTo({ origin: 'https://ferries.test', search: '' })).toBe('/')
   })
 })

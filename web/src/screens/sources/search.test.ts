@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { found, sizeInWords } from './search'
 
-describe('looking for a table', () => {
-  it('finds by name, by column, and by both', () => {
+describe('table search', () => {
+  it('matches names, columns, and both', () => {
     expect(found('cross', 'crossings', ['delay_min'])).toBe(true)
     expect(found('DELAY', 'crossings', ['delay_min'])).toBe(true)
     expect(found('cross delay', 'crossings', ['delay_min'])).toBe(true)
@@ -10,7 +10,7 @@ describe('looking for a table', () => {
     expect(found(' ', 'crossings', [])).toBe(true)
   })
 
-  it('says sizes as what they are', () => {
+  it('formats sizes', () => {
     expect([-1, 0, 1, 1067383].map(rows => sizeInWords(rows))).toEqual([
       'size unknown',
       'no rows',

@@ -6,8 +6,8 @@ const view = (groupBy: string[], adds = true, order = 'largest'): View =>
   ({ groupBy, measures: [{ additive: adds }], layout: { order } }) as unknown as View
 const names = (view: View, rows: Cell[][]): string[] => barsOf(view, rows).bars.map(bar => bar.name)
 
-describe('bars of an answer', () => {
-  it('are its groups in their order, rows without a value among them', () => {
+describe('bars of a result', () => {
+  it('keep the order of groups, including the null group', () => {
     const { bars, parts } = barsOf(view(['port']), [
       ['Ardlow', '7'],
       [null, 3],
@@ -20,7 +20,7 @@ describe('bars of an answer', () => {
     ])
     expect(parts).toEqual([])
   })
-  it('in parts are ordered by what the parts come to together', () => {
+  it('with parts are sorted by their totals', () => {
     const rows: Cell[][] = [
       ['Ardlow', 'ferry', 5],
       ['Skerrin', 'ferry', 4],
@@ -31,7 +31,7 @@ describe('bars of an answer', () => {
     expect(names(view(['port', 'class'], true, 'keys'), rows)).toEqual(['Ardlow', 'Skerrin'])
     expect(barsOf(view(['port', 'class']), rows).bars[1]?.values).toEqual([5, null])
   })
-  it('put parts beyond the eighth together only where they add up', () => {
+  it('merge parts beyond the eighth only for additive figures', () => {
     const rows: Cell[][] = Array.from({ length: 10 }, (_, i) => ['Ardlow', `class ${i}`, 10 - i])
     const together = barsOf(view(['port', 'class']), rows)
     expect(together.parts).toHaveLength(9)

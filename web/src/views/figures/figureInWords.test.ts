@@ -21,13 +21,13 @@ describe('a figure', () => {
     expect(figureInWords('1234567.25', figure('sum'))).toBe('1,234,567.25')
   })
 
-  it('that is a year has no thousands marks', () => {
+  it('that is a year has no thousands separators', () => {
     expect(figureInWords(2026, figure('max', 'year'))).toBe('2026')
     expect(figureInWords(2026, figure('max', 'passengers'))).toBe('2,026')
     expect(figureInWords(2026, figure('sum', 'year'))).toBe('2,026')
   })
 
-  it('has its exact value beside what is shown of it', () => {
+  it('shows its exact value as a tooltip', () => {
     expect(exactFigure(27.052519, figure('avg'))).toBe('27.052519')
     expect(exactFigure(12, figure('avg'))).toBeUndefined()
     expect(exactFigure(2026, figure('max', 'year'))).toBeUndefined()
@@ -45,7 +45,7 @@ describe('a figure', () => {
     expect(exactFigure(value, formatted)).toBe(exact)
   })
 
-  it('that is no number ignores its format', () => {
+  it('that is not a number ignores its format', () => {
     expect(figureInWords('2026-03-01', { ...figure('max'), format: 'money €' })).toBe('2026-03-01')
   })
 })

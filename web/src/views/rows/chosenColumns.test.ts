@@ -14,7 +14,7 @@ const answer = {
 const view = (...names: string[]): View => ({ columns: names.map(name => ({ name })) }) as unknown as View
 
 describe('the columns of a table', () => {
-  it('are those that were chosen, in their order', () => {
+  it('are the selected ones in their order', () => {
     const { columns, rows } = chosenColumns(view('note', 'port'), answer)
     expect(columns.map(column => column.name)).toEqual(['note', 'port'])
     expect(rows).toEqual([
@@ -22,12 +22,12 @@ describe('the columns of a table', () => {
       ['a\tb', 'Skerrin'],
     ])
   })
-  it('are all where none was chosen, and what is gone is left out', () => {
+  it('are all by default, and exclude removed ones', () => {
     expect(chosenColumns(view(), answer).rows).toBe(answer.rows)
     expect(chosenColumns(view('gone', 'port'), answer).columns.map(column => column.name)).toEqual(['port'])
     expect(chosenColumns(view('gone'), answer).rows).toBe(answer.rows)
   })
-  it('are copied as cells, with what would part them quoted', () => {
+  it('are copied as cells with separators quoted', () => {
     expect(asCells(['Port', 'Note'], chosenColumns(view('port', 'note'), answer).rows)).toBe(
       'Port\tNote\nArdlow\t\nSkerrin\t"a\tb"',
     )

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { isPickable, keyInWords, keyValue, readKey, withoutIt } from './keys'
 
-describe('what a view groups by', () => {
-  it('is a column, with a part of time or the width of bands behind a colon', () => {
+describe('a grouping key', () => {
+  it('is a column, optionally with a time unit or a band width', () => {
     expect(readKey('departed_at:month')).toEqual({ column: 'departed_at', cut: 'month' })
     expect(readKey('delay_min:10')).toEqual({ column: 'delay_min', cut: '10' })
     expect(readKey('a:b')).toEqual({ column: 'a:b', cut: '' })
@@ -12,7 +12,7 @@ describe('what a view groups by', () => {
     expect(readKey('a:1e9')).toEqual({ column: 'a:1e9', cut: '' })
     expect(readKey('a:0.00')).toEqual({ column: 'a:0.00', cut: '' })
   })
-  it('reads in words', () => {
+  it('reads as text', () => {
     expect(keyInWords('departed_at:weekday', 1)).toBe('Monday')
     expect(keyInWords('departed_at:weekday', '7')).toBe('Sunday')
     expect(keyInWords('departed_at:hour', 8)).toBe('08:00')
@@ -23,7 +23,7 @@ describe('what a view groups by', () => {
     expect(keyInWords('vessel_name', null)).toBe('no vessel')
     expect(withoutIt('port')).toBe('no port')
   })
-  it('filters by a range, not by what comes again', () => {
+  it('filters by a range, except for recurring units', () => {
     expect(isPickable('departed_at:week')).toBe(true)
     expect(isPickable('departed_at:weekday')).toBe(false)
     expect(keyValue('departed_at:month', '2025-07-01T00:00:00')).toBe('2025-07-01')

@@ -54,7 +54,7 @@ function draft(opened: Query = loaded) {
 }
 
 describe('a draft', () => {
-  it('is saved a moment after the last key, once', async () => {
+  it('is saved once shortly after the last key', async () => {
     const { edit, saving } = draft()
     edit('select 2')
     edit('select 23')
@@ -65,7 +65,7 @@ describe('a draft', () => {
     expect(localStorage.length).toBe(0)
   })
 
-  it('names the version its own last save made', async () => {
+  it('is based on the version of its last save', async () => {
     const { edit } = draft()
     edit('select 2')
     await vi.advanceTimersByTimeAsync(1000)
@@ -74,7 +74,7 @@ describe('a draft', () => {
     expect(sent.map(body => body.version)).toEqual([4, 5])
   })
 
-  it('lies in the browser until the server has confirmed it, and is found again', async () => {
+  it('is stored in the browser until the server has confirmed it', async () => {
     server.status = 0
     const first = draft()
     first.edit('select precious')
@@ -87,7 +87,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select precious')
   })
 
-  it('retries when the server responds again', async () => {
+  it('is saved again when the server responds', async () => {
     server.status = 0
     const { edit, saving } = draft()
     edit('select 2')
@@ -97,7 +97,7 @@ describe('a draft', () => {
     expect(saving.value.status).toBe('saved')
   })
 
-  it('does not overwrite a colleague, and keeps mine or takes theirs', async () => {
+  it('reports a conflict and keeps the selected version', async () => {
     const { edit, saving, keepMine, takeTheirs, text } = draft()
     server = { status: 200, text: 'select theirs', version: 9 }
     edit('select mine')
@@ -111,7 +111,7 @@ describe('a draft', () => {
     expect(text.value).toBe('select theirs again')
   })
 
-  it('is saved when its page is left in the middle of a word', async () => {
+  it('is saved when its page is left while typing', async () => {
     const { edit, leave } = draft()
     edit('select half')
     leave()
@@ -119,7 +119,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select half')
   })
 
-  it('that waited in the browser does not overwrite what a colleague made meanwhile', async () => {
+  it('restored from the browser does not overwrite a colleague', async () => {
     server.status = 0
     const first = draft()
     first.edit('select mine')
@@ -135,7 +135,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select mine')
   })
 
-  it('whose save lost its reply does not conflict with itself', async () => {
+  it('does not conflict with its own save after a lost reply', async () => {
     const { edit, saving } = draft()
     server.status = 0
     edit('select 2')
@@ -148,7 +148,7 @@ describe('a draft', () => {
     expect(server).toEqual({ status: 200, text: 'select 23', version: 6 })
   })
 
-  it('whose save lost its reply in a crash does not conflict with itself', async () => {
+  it('does not conflict with its own save after a crash', async () => {
     server.status = 0
     const first = draft()
     first.edit('select 2')
@@ -161,7 +161,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select 23')
   })
 
-  it('that was saved while more was typed continues from that version after a crash', async () => {
+  it('continues from its last saved version after a crash', async () => {
     const first = draft()
     first.edit('select 2')
     const saved = first.settle()
@@ -174,7 +174,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select 23')
   })
 
-  it('still conflicts with a colleague who saved after a lost reply', async () => {
+  it('still conflicts with a colleague after a lost reply', async () => {
     const { edit, saving } = draft()
     server.status = 0
     edit('select 2')
@@ -186,7 +186,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select theirs')
   })
 
-  it('is saved by two that wait at once without a conflict between them', async () => {
+  it('is saved by two concurrent callers without a conflict', async () => {
     const { edit, settle, saving } = draft()
     edit('select 2')
     await Promise.all([settle(), settle(), settle()])

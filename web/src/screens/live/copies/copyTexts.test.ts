@@ -5,38 +5,38 @@ import { entryInWords, partsInWords, partsOffers, scheduleOf, shortRows, timesIn
 const none: CopySchedule = { every: '', cron: '', timeZone: 'UTC', missedRuns: 'leave', after: '' }
 const copies = [{ id: 'a', name: 'Crossings' } as StoredCopy, { id: 'b', name: 'Ports' } as StoredCopy]
 
-describe('a stored copy in words', () => {
-  it('says when it is refreshed', () => {
+describe('the text of a stored copy', () => {
+  it('describes its refresh', () => {
     expect(timesInWords(none, copies)).toBe('manually')
     expect(timesInWords({ ...none, every: 'every hour at :10' }, copies)).toBe('every hour at :10')
     expect(timesInWords({ ...none, after: 'b' }, copies)).toBe('after Ports')
   })
 
-  it('takes times, another copy, or nothing, and keeps the rest', () => {
+  it('edits its schedule and keeps the rest', () => {
     expect(scheduleOf('every day at 06:00', { ...none, after: 'b' })).toEqual({ ...none, every: 'every day at 06:00' })
     expect(scheduleOf('/after/b', { ...none, every: 'every hour' })).toEqual({ ...none, after: 'b' })
     expect(scheduleOf('manually', { ...none, every: 'every hour' })).toEqual(none)
   })
 
-  it('is offered after others, and by hand', () => {
+  it('offers refreshing after other copies and by hand', () => {
     const words = timesOffers(copies.slice(1)).map(one => one.label)
     expect(words).toContain('after Ports')
     expect(words).not.toContain('after Crossings')
     expect(words.at(-1)).toBe('manually')
   })
 
-  it('says how it is cut', () => {
+  it('describes its partitions', () => {
     expect(partsInWords('')).toBe('as a whole')
     expect(partsInWords('departed_at:day')).toBe('partitioned by the day of departed_at')
     expect(partsOffers(['day'])).toHaveLength(6)
   })
 
-  it('says large numbers of rows shortly', () => {
+  it('abbreviates large numbers of rows', () => {
     expect(shortRows(2000)).toMatch(/^2.000 rows$/)
     expect(shortRows(4_230_000)).toBe('4.2M rows')
   })
 
-  it('says what became of a time', () => {
+  it('describes the outcome of a refresh', () => {
     const entry: CalendarEntry = {
       at: '',
       kind: 'copy',

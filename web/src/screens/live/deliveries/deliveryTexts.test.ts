@@ -31,7 +31,7 @@ const delivery = {
   },
 } as unknown as Delivery
 
-describe('A delivery', () => {
+describe('a delivery', () => {
   it('goes to the typed recipients in order', () => {
     expect(readWho(' tam, a@b.example;group:Office of Ardlow\n\n')).toEqual([
       'tam',
@@ -42,7 +42,7 @@ describe('A delivery', () => {
     expect(whoInWords({ addresses: [], queryId: '', addressColumn: '', choices: {} })).toBe('no recipients yet')
   })
 
-  it('takes from the names of columns what they say', () => {
+  it('reads recipients from columns', () => {
     expect(guessed('offices', ['Port', 'mail'], delivery)).toEqual({
       addresses: [],
       queryId: 'offices',
@@ -52,7 +52,7 @@ describe('A delivery', () => {
     expect(guessed('offices', [], delivery).addressColumn).toBe('')
   })
 
-  it('is sent always, for rows, or for a figure', () => {
+  it('is sent always, if there are rows, or by a figure', () => {
     expect(onlyInWords(delivery)).toBe('always')
     const offers = onlyOffers(delivery)
     expect(offers.map(one => one.label)).not.toContain('only when words has rows')
@@ -66,7 +66,7 @@ describe('A delivery', () => {
     expect(readOnly('always', above)).toEqual(none)
   })
 
-  it('takes a file along, and leaves it again, at the same words', () => {
+  it('attaches and detaches a file at the same mark', () => {
     expect(attachedInWords(delivery)).toBe('no file')
     const attached = readAttached('xlsx/crossings', delivery)
     const now = { ...delivery, attachments: attached }
@@ -75,7 +75,7 @@ describe('A delivery', () => {
     expect(readAttached('xlsx/crossings', now)).toEqual([])
   })
 
-  it('says what became of a mail', () => {
+  it('describes the outcome of an email', () => {
     const mail = (state: SentEmail['state'], message = ''): SentEmail => ({
       id: 1,
       address: 'a',

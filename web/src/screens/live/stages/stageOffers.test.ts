@@ -27,7 +27,7 @@ describe('options of a stage', () => {
     expect(ids()).toEqual(['rows', 'seconds', 'source full small', 'source small full', 'value rows'])
   })
 
-  it('omits settings that exist', () => {
+  it('omit existing settings', () => {
     const value = { parameter: 'rows', label: '5', value: newParameter('rows').default }
     expect(ids({ rowLimit: 5, timeoutSeconds: 9, defaults: [value] })).toEqual([
       'source full small',
@@ -35,11 +35,11 @@ describe('options of a stage', () => {
     ])
   })
 
-  it('does not ask anything instead of what is asked instead', () => {
+  it('exclude a stage from its own fallbacks', () => {
     expect(ids({ sources: { full: 'small' } })).toEqual(['rows', 'seconds', 'value rows'])
   })
 
-  it('says the rest as it was', () => {
+  it('describe the remaining settings', () => {
     const more = moreOffers(stage({ sources: { a: 'b' } }), around).find(one => one.id === 'source full small')
     expect(more?.change).toEqual({ sources: { a: 'b', full: 'small' } })
     expect(without({ a: 1, b: 2 }, 'a')).toEqual({ b: 2 })

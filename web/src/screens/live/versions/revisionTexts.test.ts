@@ -2,14 +2,14 @@ import { expect, it } from 'vitest'
 import type { RehearsalState } from '../../../api/types'
 import { rehearsedInWords, thingsInWords } from './revisionTexts'
 
-it('counts things in words', () => {
+it('counts objects', () => {
   expect([0, 1, 2].map(thingsInWords)).toEqual(['its name or order', '1 object', '2 objects'])
 })
 
 const line = (verdict: string, millis: number): RehearsalState['cases'][number] =>
   ({ verdict, millis }) as RehearsalState['cases'][number]
 
-it('says how a rehearsal went, what failed first', () => {
+it('describes a rehearsal, failures first', () => {
   const state = { status: 'DONE', done: 3, total: 3, findings: [], startedAt: '' } as unknown as RehearsalState
   expect(rehearsedInWords(undefined)).toBe('not rehearsed yet')
   expect(rehearsedInWords({ ...state, state: 'running', completed: 1, cases: [] })).toBe('1 of 3 tried …')

@@ -114,7 +114,7 @@ final class ProjectCheck {
         try {
             used.addAll(formula.isEmpty() ? Set.of() : Formula.read(formula).parameters());
         } catch (ProblemException e) {
-            // Told already, where the formulas are worked out.
+            // Reported already, where the formulas are worked out.
         }
     }
 

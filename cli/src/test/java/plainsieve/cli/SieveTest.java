@@ -13,17 +13,17 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** The commands as a person calls them. */
+/** The commands as a user runs them. */
 class SieveTest {
     @TempDir
     private Path folder;
 
-    private static Called call(String... arguments) {
-        return Called.with("", arguments);
+    private static CommandResult call(String... arguments) {
+        return CommandResult.with("", arguments);
     }
 
-    private static Called callWith(String input, String... arguments) {
-        return Called.with(input, arguments);
+    private static CommandResult callWith(String input, String... arguments) {
+        return CommandResult.with(input, arguments);
     }
 
     private String file(String name, String text) throws Exception {
@@ -34,7 +34,7 @@ class SieveTest {
     }
 
     @Test
-    void rewritesAQueryWithGuessedParameters() throws Exception {
+    void rewritesQueryWithInferredParameters() throws Exception {
         String query = file("q.sql", "\uFEFFselect * from t\nwhere port in (:port) and d >= :from and v = :vessel");
         JsonNode answer = call(
                         "rewrite",
@@ -65,7 +65,7 @@ class SieveTest {
     }
 
     @Test
-    void takesParametersFromAFileWithTheirDefaults() throws Exception {
+    void readsParametersAndDefaultsFromAFile() throws Exception {
         String parameters = file("p.yaml", """
                 parameters:
                   - {name: port, multiple: true, list: {values: [Ardlow, Skerrin]}, default: [Skerrin]}
@@ -73,7 +73,7 @@ class SieveTest {
                   - {name: unused}
                 """);
         String query = file("q.sql", "select 1 from t where port = :port and day = :day");
-        Called called = call(
+        CommandResult called = call(
                 "rewrite",
                 "--dialect",
                 "sqlite",
@@ -86,14 +86,14 @@ class SieveTest {
         assertThat(called.json().get("statement").asString())
                 .isEqualTo("select 1 from t where port in (?) and day = ?");
         assertThat(called.json().get("notices").findValuesAsString("kind")).containsExactly("unused-parameter");
-        Called refused = call(
+        CommandResult refused = call(
                 "rewrite", "--dialect", "sqlite", "--query", query, "--parameters", parameters, "--set", "port=Ardlw");
         assertThat(refused.exitCode()).isEqualTo(2);
         assertThat(refused.output()).contains("Did you mean “Ardlow”?");
     }
 
     @Test
-    void addsFiltersGroupsAndFigures() throws Exception {
+    void addsFiltersGroupsAndAggregates() throws Exception {
         String query = file("q.sql", "select p.name as port, c.delay from c join p using (id)");
         JsonNode answer = call(
                         "rewrite",
@@ -146,9 +146,9 @@ class SieveTest {
             select 1\\n; drop table t        | second-statement  | 2 | 3
             delete from t                    | not-reading       | 1 | 1
             """)
-    void refusesWithLineAndColumn(String sql, String kind, int line, int column) throws Exception {
+    void reportsLineAndColumnOfErrors(String sql, String kind, int line, int column) throws Exception {
         String query = file("q.sql", sql.replace("\\n", "\n").strip());
-        Called called = call("rewrite", "--dialect", "mariadb", "--query", query);
+        CommandResult called = call("rewrite", "--dialect", "mariadb", "--query", query);
         assertThat(called.exitCode()).isEqualTo(2);
         JsonNode error = called.json().get("errors").get(0);
         assertThat(error.get("kind").asString()).isEqualTo(kind);
@@ -167,7 +167,7 @@ class SieveTest {
             {"column": "b", "is": "null"}                            | b is null                | ~~
             {"column": "b", "is": "not null"}                        | b is not null            | ~~
             """)
-    void aFilterOfABatchSaysTheTypeOfItsColumn(String filter, String condition, String type) throws Exception {
+    void batchFilterNamesTheColumnType(String filter, String condition, String type) throws Exception {
         String request =
                 "{\"id\": 1, \"dialect\": \"postgresql\", \"query\": \"select a, b from t\", \"filters\": [%s]}"
                         .formatted(filter);
@@ -189,7 +189,7 @@ class SieveTest {
                 "{\"column\": \"b\", \"=\": null}",
                 "{\"column\": \"b\", \"is\": \"nul\"}"
             })
-    void refusesAFilterOfABatchThatSaysTooLittle(String filter) throws Exception {
+    void rejectsAnIncompleteBatchFilter(String filter) throws Exception {
         String request =
                 "{\"id\": 1, \"dialect\": \"postgresql\", \"query\": \"select a, b from t\", \"filters\": [%s]}"
                         .formatted(filter);
@@ -235,7 +235,7 @@ class SieveTest {
     }
 
     @Test
-    void tellsTheStructureOfFiles() throws Exception {
+    void printsTheStructureOfFiles() throws Exception {
         List<JsonNode> lines = call(
                         "structure",
                         "--dialect",
@@ -253,7 +253,7 @@ class SieveTest {
     }
 
     @Test
-    void worksOutFormulasBeforeItRewrites() throws Exception {
+    void evaluatesFormulasBeforeRewriting() throws Exception {
         file("project.yaml", """
                 sources: [{id: ferries, kind: duckdb, database: f.duckdb}]
                 parameters:
@@ -263,7 +263,7 @@ class SieveTest {
                 queries: [{id: late, source: ferries, file: late.sql}]
                 """);
         file("late.sql", "select 1 from crossings where departed_at <= :last_day and day = :whole");
-        Called called = call(
+        CommandResult called = call(
                 "rewrite",
                 "--dialect",
                 "duckdb",
@@ -291,7 +291,7 @@ class SieveTest {
         assertThat(call("check", folder.toString()).exitCode()).isZero();
 
         file("late.sql", "select *\nfrom crossings where port in (:prot)");
-        Called wrong = call("check", folder.toString());
+        CommandResult wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
         assertThat(wrong.output())
                 .contains("late.sql:2:31: error: Unknown parameter :prot. Did you mean :port?")
@@ -305,7 +305,7 @@ class SieveTest {
     }
 
     @Test
-    void refusesATooSmallCapAndUnreadableChoices() throws Exception {
+    void rejectsATooSmallRowLimitAndInvalidChoices() throws Exception {
         String query = file("q.sql", "select 1 from t where x = :p");
         List<Integer> exitCodes = new ArrayList<>();
         exitCodes.add(call("rewrite", "--dialect", "duckdb", "--query", query, "--cap", "-1")

@@ -11,9 +11,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.openqa.selenium.Keys;
 
-/** No screen has a violation of WCAG 2.2 AA that an accessibility checker from the registry finds and calls serious. */
-class AccessibilityTest extends InBrowser {
-    /** What is right is not told of each element, which takes as long as to find what is wrong. */
+/** No screen has a serious WCAG 2.2 AA violation according to a checker from the registry. */
+class AccessibilityTest extends BrowserTest {
+    /** Passing elements are not reported, which would double the duration. */
     private static AxeRunOptions violationsAlone() {
         AxeRunOptions options = new AxeRunOptions();
         options.setResultTypes(List.of("violations"));
@@ -24,10 +24,10 @@ class AccessibilityTest extends InBrowser {
         return seriousViolations("body");
     }
 
-    /** What is wrong within an element; a part of the page that lies under an opened one is not looked at. */
+    /** Violations within an element; a part of the page covered by an opened one is excluded. */
     @SuppressWarnings("deprecation")
     private static List<String> seriousViolations(String within) {
-        // Without frames there is nothing to gather in its own window, which a slow machine does not open in time.
+        // Without frames, no separate window is needed, which a slow machine may not open in time.
         Results results = new AxeBuilder()
                 .setLegacyMode()
                 .withOptions(violationsAlone())
@@ -61,19 +61,19 @@ class AccessibilityTest extends InBrowser {
             /live                                | .versions li
             /reports/late-crossings/rehearsal    | .rehearsal .btn
             """)
-    void aScreenHasNoSeriousViolation(String path, String shown) {
+    void screensHaveNoSeriousViolation(String path, String shown) {
         browser.open(path);
         browser.see(shown);
         assertThat(seriousViolations()).isEmpty();
     }
 
-    /** Contrast is that of what is there, not of what is still fading in. */
+    /** Contrast is measured after fading in. */
     private static void untilOpaque(String selector) {
         browser.until(() -> "1".equals(browser.see(selector).getCssValue("opacity")) ? true : null);
     }
 
     @Test
-    void whatOpensOnSourcesSentAndTheBenchHasNone() {
+    void panelsOfSourcesSentAndBenchHaveNone() {
         browser.open("/sources");
         browser.click("[aria-label=harbour] .tables button", "ports");
         browser.see("[aria-label=harbour] .first td");
@@ -111,7 +111,7 @@ class AccessibilityTest extends InBrowser {
     }
 
     @Test
-    void whatIsOpenedByKeysHasNone() {
+    void panelsOpenedByKeyboardHaveNone() {
         browser.open("/reports");
         browser.see(".report");
         browser.chord(Keys.CONTROL, "k");
@@ -125,7 +125,7 @@ class AccessibilityTest extends InBrowser {
     }
 
     @Test
-    void whatCouldStandInASentenceHasNone() {
+    void sentenceOptionsHaveNone() {
         browser.open("/reports/late-crossings/edit");
         browser.click("[data-thing='view:by-port'] [data-mark=by] button");
         browser.see(".menu .offer");
@@ -134,7 +134,7 @@ class AccessibilityTest extends InBrowser {
     }
 
     @Test
-    void anOpenedParameterHasNone() {
+    void openedParameterHasNone() {
         browser.open("/parameters?open=state");
         browser.see("[data-parameter=state] [data-mark=compared]");
         assertThat(seriousViolations()).isEmpty();

@@ -13,7 +13,7 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
-class BenchTest extends InBrowser {
+class BenchTest extends BrowserTest {
     private static final Duration CLICKED_AGAIN_AFTER = Duration.ofSeconds(3);
 
     private final Api api = new Api(RunningServer.get().address());
@@ -29,7 +29,7 @@ class BenchTest extends InBrowser {
         return "[data-parameter-card=" + parameter + "]";
     }
 
-    /** Makes the parameter that the text mentions. A click that meets the note while it is drawn again is made again. */
+    /** Creates the parameter that the text mentions; repeats a click that hits the note while it is redrawn. */
     private static void make(String parameter) {
         AtomicReference<Instant> clicked = new AtomicReference<>(Instant.EPOCH);
         browser.until(() -> {
@@ -53,7 +53,7 @@ class BenchTest extends InBrowser {
 
     @ParameterizedTest
     @CsvSource({"ferries, island_a", "harbour, island_b", "islands, island_c"})
-    void makesAParameterFromTheTextAndTriesIt(String source, String parameter) {
+    void createsAParameterFromTheTextAndRunsIt(String source, String parameter) {
         browser.open("/queries/" + newQuery("Ports of an island on " + source, source, ""));
         browser.writeQuery("select name from ports where island = :" + parameter + " order by name");
         make(parameter);
@@ -74,7 +74,7 @@ class BenchTest extends InBrowser {
     }
 
     @Test
-    void aTypedListBindsTheControlToItsValues() {
+    void typedListRestrictsTheControl() {
         String id = newQuery("Ports by list", "ferries", "select name from ports where island = :listed_island");
         browser.open("/queries/" + id);
         make("listed_island");
@@ -90,7 +90,7 @@ class BenchTest extends InBrowser {
     }
 
     @Test
-    void removesAParameterThatNothingUsesAnyMore() {
+    void removesAnUnusedParameter() {
         String id = newQuery("To be emptied", "ferries", "select name from ports where island = :passing");
         browser.open("/queries/" + id);
         make("passing");
@@ -141,14 +141,14 @@ class BenchTest extends InBrowser {
             select 'open                   | Unclosed string.
             select ':port' from ports      | Inside quotes this is text, not a parameter.
             """)
-    void aBrokenTextIsToldAtItsLine(String text, String message) {
+    void reportsASyntaxErrorAtItsLine(String text, String message) {
         browser.open("/queries/" + newQuery("Broken", "ferries", "select 1"));
         browser.writeQuery(text);
         browser.untilText("[aria-label=Query] .note", note -> note.contains("Line 1") && note.contains(message));
     }
 
     @Test
-    void pointingAtAChoiceLightsItsClauses() {
+    void hoveringAChoiceHighlightsItsClauses() {
         browser.open("/queries/late-crossings");
         browser.see(".cm-parameter");
         run();
@@ -159,7 +159,7 @@ class BenchTest extends InBrowser {
     }
 
     @Test
-    void aSecondAuthorsChangeIsToldAndNothingIsOverwritten() {
+    void reportsAConflictWithoutOverwriting() {
         String id = newQuery("Two authors", "ferries", "select 1");
         browser.open("/queries/" + id);
         browser.see(".cm-content");
@@ -184,7 +184,7 @@ class BenchTest extends InBrowser {
     }
 
     @Test
-    void aDatabaseThatIsDownIsNamedOnSourcesAndOnTheBench() {
+    void namesAnUnreachableDatabase() {
         browser.open("/sources");
         browser.click("button", "+ Source");
         browser.see("form input[placeholder=harbour]").sendKeys("sunken");
@@ -203,7 +203,7 @@ class BenchTest extends InBrowser {
     }
 
     @Test
-    void sourcesSayWhetherTheyAnswer() {
+    void sourcesShowWhetherTheyRespond() {
         browser.open("/sources");
         browser.untilText(
                 "main",
@@ -216,7 +216,7 @@ class BenchTest extends InBrowser {
             harbour | c.departed_at < :to + interval '1 day'
             islands | c.departed_at < :to + interval 1 day
             """)
-    void showsANoticeAtItsPlaceAndMakesItsRewriteWithOneClick(String source, String rewritten) {
+    void showsANoticeAndAppliesItsFixWithOneClick(String source, String rewritten) {
         String text = "select count(*) as n from crossings c where c.departed_at <= :to";
         browser.open("/queries/" + newQuery("Last day on " + source, source, text));
         browser.untilText("[data-notice=day-against-times]", told -> told.contains("holds times"));

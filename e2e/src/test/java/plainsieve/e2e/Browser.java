@@ -15,11 +15,11 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.interactions.Actions;
 import plainsieve.server.RunningServer;
 
-/** A real browser on the real application, used as a person uses it: by what is on the page. */
+/** A real browser on the real application, operated as a user does. */
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
-    /** For what asks a database a hundred questions, next to the tests of another process. */
+    /** For operations that send a hundred statements while other tests run. */
     static final Duration LONG_PATIENCE = Duration.ofMinutes(2);
 
     private static final Duration STILL = Duration.ofMillis(40);
@@ -32,17 +32,17 @@ final class Browser implements AutoCloseable {
         this(RunningServer.get().address());
     }
 
-    /** @param server the address of the one that paths are of */
+    /** @param server the base address of relative paths */
     Browser(String server) {
         this.server = server;
         driver = Chromium.start();
-        // The language of headless Chromium is not that of --lang: dates would be written as the machine is set.
+        // --lang does not set the language of headless Chromium: dates would follow the machine's locale.
         driver.executeCdpCommand(
                 "Emulation.setUserAgentOverride",
                 Map.of("userAgent", String.valueOf(script("return navigator.userAgent")), "acceptLanguage", "en-GB"));
     }
 
-    /** Opens a page. A screen without a project is that of the demo's. */
+    /** Opens a page; a screen without a project opens in the demo project. */
     void open(String path) {
         boolean ofProject = path.matches("/(reports|queries|parameters|sources|sent)\\b.*");
         driver.get(server + (ofProject ? "/projects/home" : "") + path);
@@ -68,7 +68,7 @@ final class Browser implements AutoCloseable {
         return until(() -> driver.findElement(By.cssSelector(selector)));
     }
 
-    /** The element with this text (or name for screen readers), among those the selector finds. */
+    /** The element with this text (or accessible name) among those that match the selector. */
     WebElement see(String selector, String text) {
         return until(() -> found(
                 selector,
@@ -94,12 +94,12 @@ final class Browser implements AutoCloseable {
         return until(() -> driver.findElement(By.cssSelector(selector)).getText());
     }
 
-    /** Waits until the text of an element fits; says what it was when it never does. */
+    /** Waits until the text of an element matches; reports the last text otherwise. */
     String untilText(String selector, Predicate<String> fits) {
         return untilText(selector, fits, PATIENCE);
     }
 
-    /** Waits for as long as said until the text of an element fits. */
+    /** Waits up to the given time until the text of an element matches. */
     String untilText(String selector, Predicate<String> fits, Duration patience) {
         try {
             return until(patience, () -> {
@@ -143,7 +143,7 @@ final class Browser implements AutoCloseable {
         return before.equals(element.getRect());
     }
 
-    /** Ticks or picks a value by its label. */
+    /** Selects a value by its label. */
     void pick(String within, String label) {
         until(() -> {
             found(
@@ -161,7 +161,7 @@ final class Browser implements AutoCloseable {
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
     }
 
-    /** Takes what is offered at a mark of a sentence. */
+    /** Selects an option of a sentence mark. */
     void take(String within, String mark, String offer) {
         click(within + " [data-mark='" + mark + "'] button");
         until(() -> {
@@ -170,7 +170,7 @@ final class Browser implements AutoCloseable {
         });
     }
 
-    /** Types other words at a mark of a sentence; where words are offered, too, instead of one of them. */
+    /** Types text at a sentence mark, also where options are offered. */
     void say(String within, String mark, String words) {
         String place = within + " [data-mark='" + mark + "']";
         see(place);
@@ -183,7 +183,7 @@ final class Browser implements AutoCloseable {
         press(words, Keys.ENTER);
     }
 
-    /** Waits until the sentences in an element say something, as they are read. */
+    /** Waits until the sentences in an element contain a text. */
     void untilSaid(String within, String words) {
         try {
             until(() -> {
@@ -206,14 +206,14 @@ final class Browser implements AutoCloseable {
                 within));
     }
 
-    /** Types several values, one on each line, and chooses them. */
+    /** Types several values, one per line, and applies them. */
     void typeLines(String selector, String... lines) {
         WebElement field = see(selector);
         field.click();
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), String.join("\n", lines), Keys.chord(Keys.CONTROL, Keys.ENTER));
     }
 
-    /** Presses keys, wherever the focus is. */
+    /** Presses keys in the focused element. */
     void press(CharSequence... keys) {
         new Actions(driver).sendKeys(keys).perform();
     }
@@ -232,7 +232,7 @@ final class Browser implements AutoCloseable {
         actions.perform();
     }
 
-    /** Drags something by the mouse to the upper part of something else. */
+    /** Drags an element by mouse to the upper part of another. */
     void drag(String selector, String target) {
         WebElement from = see(selector);
         WebElement to = see(target);
@@ -250,7 +250,7 @@ final class Browser implements AutoCloseable {
                 .perform();
     }
 
-    /** Goes on with Tab until something with this name has the focus, as those do who use no mouse. */
+    /** Presses Tab until the element with this name has the focus, as keyboard users do. */
     void tabTo(String name) {
         String wanted = name.toLowerCase(java.util.Locale.ROOT);
         for (int i = 0; i < MOST_TABS; i++) {
@@ -269,7 +269,7 @@ final class Browser implements AutoCloseable {
         return driver.executeScript(script, arguments);
     }
 
-    /** Pastes a text into an element, as Ctrl V does. */
+    /** Pastes text into an element, like Ctrl V. */
     void paste(String selector, String text) {
         script(
                 "const data = new DataTransfer(); data.setData('text', arguments[1]);"
@@ -278,7 +278,7 @@ final class Browser implements AutoCloseable {
                 text);
     }
 
-    /** Gives the page another size, in CSS pixels. */
+    /** Resizes the page, in CSS pixels. */
     void size(int width, int height) {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
@@ -297,7 +297,7 @@ final class Browser implements AutoCloseable {
         script("document.execCommand('insertText', false, arguments[0])", sql);
     }
 
-    /** Brings the focus to something with this text, as Tab does, and presses Enter. It need not be visible before. */
+    /** Focuses the element with this text and presses Enter; it need not be visible. */
     void focusAndPress(String selector, String text) {
         until(() -> {
             WebElement element = all(selector).stream()
@@ -325,7 +325,7 @@ final class Browser implements AutoCloseable {
     }
 
     private <T> T until(Duration patience, Supplier<T> condition) {
-        return Waiting.until(driver, patience, condition);
+        return Eventually.until(driver, patience, condition);
     }
 
     @Override

@@ -4,7 +4,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 
-/** The browser as it is started: without a screen, and without asking anything of the world. */
+/** Headless Chromium without network access except to the tests. */
 final class Chromium {
     private Chromium() {}
 

@@ -10,7 +10,7 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Every control, by mouse and by keyboard alone. */
-class ControlsTest extends InBrowser {
+class ControlsTest extends BrowserTest {
     private static final String DIARY = "/reports/vessel-diary";
     private static final String SENT = ".panel .statement";
 
@@ -35,7 +35,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void everyControlByMouse() {
+    void operatesEveryControlByMouse() {
         browser.open(DIARY);
         question("March 2026", "fiscal year 2026", "from Ardlow");
         browser.click("[data-control=month] button", "Month: next");
@@ -71,7 +71,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void everyControlByKeyboardAlone() {
+    void operatesEveryControlByKeyboard() {
         browser.open(DIARY);
         question("March 2026");
         browser.click("h1");
@@ -117,9 +117,9 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void theMarksOfTheSentenceAreReachedAndOpenedByKeyboard() {
+    void opensSentenceMarksByKeyboard() {
         browser.open("/reports/late-crossings");
-        question("1 Mar 2026 to 31 Mar 2026");
+        question("1–31 Mar 2026");
         browser.click("h1");
         browser.tabTo("1 Mar 2026 to");
         browser.press(Keys.ENTER);
@@ -127,7 +127,7 @@ class ControlsTest extends InBrowser {
         browser.tabTo("Departed, from");
         browser.chord(Keys.CONTROL, "a");
         browser.press("2026-03-15", Keys.ENTER);
-        question("15 Mar 2026 to 31 Mar 2026");
+        question("15–31 Mar 2026");
         browser.untilText("[data-mark=from] .menu", text -> text.contains("17 days, both days included"));
         browser.press(Keys.ESCAPE);
         browser.tabTo("Rows of the table");
@@ -136,7 +136,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void quickSpansAndReversedRanges() {
+    void offersQuickRangesAndReportsReversedOnes() {
         browser.open("/reports/late-crossings");
         browser.click("[data-control=from] button", "Quick ranges");
         browser.click("[data-control=from] .dropdown-item", "last month");
@@ -150,7 +150,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void aChosenChildThatNoLongerFitsIsTakenOutAndTold() {
+    void removesAndReportsADependentValueThatNoLongerFits() {
         browser.open(DIARY + "?month=2026-03&quay=Ardlow&route=Ardlow+to+Maddow");
         question("on the route Ardlow to Maddow");
         browser.click("[data-control=quay] .dropdown-face");
@@ -164,7 +164,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void rowsWaitUntilTheyAreAskedForAndSayWhenTheyAreOutdated() {
+    void waitsForRunAndMarksOutdatedRows() {
         browser.open(DIARY);
         String before = browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         browser.click("[data-control=quay] .dropdown-face");
@@ -176,7 +176,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void aReportCanOpenEmptyOrWithAQuestionThatCannotBeSkipped() {
+    void opensEmptyOrWithARequiredQuestion() {
         String settings = "/api/v1/reports/vessel-diary/settings";
         String question =
                 api.get("/api/v1/reports/vessel-diary").json().get("question").asString();
@@ -213,7 +213,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void theQuestionLineIsWrittenOnThePageAndTakenBack() {
+    void editsTheQuestionLineAndUndoes() {
         browser.open("/reports/late-crossings");
         question("Sailed crossings from Ardlow, Skerrin");
         browser.click("header button", "Settings");
@@ -234,7 +234,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void everyRowIsDownloadedWhateverThePageShows() {
+    void downloadsAllRows() {
         browser.open("/reports/late-crossings?rows=50&port=&from=&to=&min_delay=");
         String all = browser.untilText("[data-test=row-count-text]", text -> text.startsWith("50 of "))
                 .replaceAll(".* of ([\\d,]+) .*", "$1");
@@ -245,7 +245,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void choicesAreSavedUnderANameAndOpenedAgain() {
+    void savesAndReopensASelection() {
         browser.open("/reports/late-crossings?port=Lunna");
         question("from Lunna");
         browser.click("header button", "Saved");
@@ -261,7 +261,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void aSignedLinkFixesAChoice() {
+    void signedLinkFixesAChoice() {
         String token = api.post(
                         "/api/v1/reports/late-crossings/signed-links",
                         Map.of("choices", Map.of("port", Api.values("Tarn Quay")), "lastDay", ""))
@@ -282,7 +282,7 @@ class ControlsTest extends InBrowser {
     }
 
     @Test
-    void theReaderIsUsableOnAPhone() {
+    void worksOnAPhone() {
         browser.size(390, 844);
         browser.open("/reports/late-crossings");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));

@@ -12,12 +12,12 @@ import org.junit.jupiter.api.Test;
 import plainsieve.demo.Mailbox;
 import plainsieve.server.AnotherServer;
 
-/** A report is sent by mail, what came is opened, and no more of it is wanted. */
+/** A report is sent by email, opened from it, and unsubscribed. */
 class DeliveryTest {
     private static final String DELIVERIES = "section[aria-label=Deliveries]";
     private static final Pattern LINK = Pattern.compile("(https?://\\S+)");
 
-    /** The text of a mail as those see it who read plain text. */
+    /** The plain-text part of an email. */
     private static String text(Part part) throws Exception {
         if (part.getContent() instanceof Multipart several) {
             StringBuilder all = new StringBuilder();
@@ -34,7 +34,7 @@ class DeliveryTest {
     }
 
     @Test
-    void anAuthorSendsAReportAndItsReaderOpensIt() throws Exception {
+    void authorSendsAReportAndTheReaderOpensIt() throws Exception {
         try (Mailbox mailbox = Mailbox.start(0, 0);
                 AnotherServer server = AnotherServer.on(
                         AnotherServer.folderOfFerries(),
@@ -69,7 +69,7 @@ class DeliveryTest {
         browser.say(DELIVERIES, "value from", "2025-01-01");
         browser.take(DELIVERIES, "more", ":to is …");
         browser.say(DELIVERIES, "value to", "2027-12-31");
-        // The next change does not wait for this one to be kept.
+        // The next change does not wait until this one is saved.
         browser.take(DELIVERIES, "only", "only when late crossings is above …");
         browser.untilSaid(DELIVERIES, "only when late crossings is above");
         browser.take(DELIVERIES, "attached", "Crossings as xlsx");
@@ -91,7 +91,7 @@ class DeliveryTest {
         List<String> links = links(mail);
         browser.open(links.get(0).replace("http://here", ""));
         browser.untilText(".kind-table tbody", text -> text.contains("Skerrin") && !text.contains("Ardlow"));
-        browser.untilText("main", text -> text.contains("1 Jan 2025 to 31 Dec 2027") || text.contains("Jan 1, 2025"));
+        browser.untilText("main", text -> text.contains("1 Jan 2025 – 31 Dec 2027") || text.contains("Jan 1, 2025"));
 
         browser.open(links.get(1).replace("http://here", ""));
         browser.untilText("main", text -> text.contains("It is sent to office@harbours.example."));

@@ -10,12 +10,12 @@ import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 
 /** A folder of files, from the form to the first rows. */
-class FilesTest extends InBrowser {
+class FilesTest extends BrowserTest {
     @TempDir
     Path here;
 
     @Test
-    void filesAreChosenCorrectedAndAsked() throws IOException {
+    void addsCorrectsAndQueriesFiles() throws IOException {
         browser.open("/sources");
         browser.click("button", "+ Source");
         browser.type("form input[placeholder='harbour']", "logbooks");

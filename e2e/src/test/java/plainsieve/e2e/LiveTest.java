@@ -11,7 +11,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.people.Role;
 
-/** Giving to viewers all that was changed, looking at what it was, and going back, as an author does it. */
+/** An author publishes all changes, views an older version with its rows, and restores it. */
 class LiveTest {
     private static final String GIVEN = "section[aria-label=Versions]";
     private static final String WOULD = "section[aria-label='Unpublished changes']";
@@ -38,7 +38,7 @@ class LiveTest {
     }
 
     @Test
-    void anAuthorGivesLooksAndGoesBack() throws Exception {
+    void authorPublishesComparesAndRestores() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             String before = query(server).liveText();
@@ -67,7 +67,7 @@ class LiveTest {
     }
 
     @Test
-    void anOperatorChangesAStageAndTheReportFollows() throws Exception {
+    void operatorChangesAStage() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             browser.open("/projects/home/live");
@@ -93,7 +93,7 @@ class LiveTest {
     }
 
     @Test
-    void anAnswerIsKeptCutAndGivenTimes() throws Exception {
+    void createsPartitionsAndSchedulesAStoredCopy() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             server.api()
@@ -122,7 +122,7 @@ class LiveTest {
     }
 
     @Test
-    void aResultIsReusedUntilItIsRefreshed() throws Exception {
+    void reusesAResultUntilRefreshed() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             String foot = "footer";
@@ -144,9 +144,9 @@ class LiveTest {
     }
 
     @Test
-    void aViewerSeesNothingOfIt() throws Exception {
+    void viewerCannotOpenIt() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
-                Browser viewer = SignedIn.as(server, "tam", "home", Role.VIEWER)) {
+                Browser viewer = SignedInBrowser.as(server, "tam", "home", Role.VIEWER)) {
             assertThat(viewer.see("header").getText()).doesNotContain("Live");
             viewer.open("/projects/home/reports/late-crossings?as-of=1");
             viewer.untilText("main", text -> text.contains("author"));

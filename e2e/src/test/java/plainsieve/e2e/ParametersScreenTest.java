@@ -12,8 +12,8 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
-/** Parameters of the project as sentences: made, changed in place, tried, undone, renamed, by two authors at once. */
-class ParametersScreenTest extends InBrowser {
+/** Parameters of the project as sentences: created, edited, tried, undone, renamed, and edited by two authors at once. */
+class ParametersScreenTest extends BrowserTest {
     private final Api api = new Api(RunningServer.get().address());
 
     @AfterEach
@@ -36,7 +36,7 @@ class ParametersScreenTest extends InBrowser {
         return "[data-parameter=" + name + "]";
     }
 
-    /** As a reader does who scrolls there; sentences are drawn when they come visible. */
+    /** Scrolls there, since sentences are rendered when they become visible. */
     private static void openAt(String name) {
         browser.open("/parameters");
         browser.see(row(name));
@@ -54,7 +54,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void isSearchedAndSorted() {
+    void searchesAndSorts() {
         browser.open("/parameters");
         browser.see(row("port"));
         browser.see("[aria-label='Search parameters']").sendKeys("vessel_class");
@@ -74,7 +74,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void movesAmongThoseOfItsHeadingByKeys() {
+    void movesWithinAHeadingByKeyboard() {
         browser.open("/parameters");
         browser.see(row("port"));
         List<String> before = names();
@@ -86,7 +86,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void isMadeOfATypedSentence() {
+    void createsFromATypedSentence() {
         browser.open("/parameters");
         String field = "[aria-label='A new parameter, by its name or in a sentence']";
         browser.type(field, "tried_out is text, many values from vessels.vessel_klass");
@@ -103,7 +103,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void isChangedInPlaceAndEveryChangeGoesBackAndForth() {
+    void editsInPlaceWithUndoAndRedo() {
         make(Map.of());
         openAt("tried_out");
         browser.say(row("tried_out"), "hint", "first hint");
@@ -125,7 +125,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void isTriedBesideItsSentence() {
+    void triesBesideTheSentence() {
         make(Map.of("type", "integer"));
         browser.open("/parameters?open=tried_out");
         browser.type(row("tried_out") + " .trial input", "15");
@@ -135,7 +135,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void switchingSaysWhatCannotBeKept() {
+    void announcesLossesBeforeSwitching() {
         make(Map.of("multiple", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
         openAt("tried_out");
         browser.take(row("tried_out"), "type", "a whole number");
@@ -145,7 +145,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void changesOfTwoAuthorsToDifferentPropertiesBothHold() {
+    void mergesChangesToDifferentProperties() {
         make(Map.of());
         openAt("tried_out");
         browser.see(row("tried_out") + " [data-mark=hint]");
@@ -158,7 +158,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void changesOfTwoAuthorsToOnePropertyAreAskedAbout() {
+    void asksAboutConflictingChanges() {
         make(Map.of());
         openAt("tried_out");
         browser.see(row("tried_out") + " [data-mark=hint]");
@@ -172,7 +172,7 @@ class ParametersScreenTest extends InBrowser {
         browser.until(() -> kept().get("hint").asString().equals("mine") ? true : null);
     }
 
-    /** A change by another author, who names the version they saw. */
+    /** A change by another author based on the version they saw. */
     private void change(String field, String value) {
         Map<String, Object> body = new HashMap<>();
         body.put("name", "tried_out");
@@ -184,7 +184,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void aNewNameIsPreviewedAndTakenBack() {
+    void previewsARenameAndUndoesIt() {
         make(Map.of());
         openAt("tried_out");
         browser.say(row("tried_out"), "name", "tried_again");
@@ -198,7 +198,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void removingSaysWhatWouldBreak() {
+    void removalNamesBrokenUses() {
         browser.open("/parameters?open=ship");
         browser.click("main button", "Remove :ship");
         browser.untilText(
@@ -207,7 +207,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void aListComesFromTheComparedColumnFirst() {
+    void suggestsAListFromTheComparedColumn() {
         make(Map.of("multiple", true));
         String text = "select name from vessels where vessel_class in (:tried_out)";
         String id = api.post("/api/v1/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
@@ -229,7 +229,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void aTypedListIsComparedWithTheDataOnTheScreen() {
+    void comparesATypedListWithTheData() {
         browser.open("/parameters?open=state");
         browser.click("main button", "Compare with the data");
         browser.untilText(
@@ -237,7 +237,7 @@ class ParametersScreenTest extends InBrowser {
     }
 
     @Test
-    void aFormulaThatCannotBeReadIsToldAndTheOldOneHolds() {
+    void keepsTheOldFormulaWhenTheNewOneIsInvalid() {
         make(Map.of("type", "date"));
         openAt("tried_out");
         browser.say(row("tried_out"), "start", "first day of lst month");

@@ -10,7 +10,7 @@ import plainsieve.server.access.accounts.AccountPasswords;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.people.Role;
 
-/** People sign in, are given roles and groups, and see what is for them. */
+/** Users sign in, get roles and groups, and see what they are allowed to. */
 class PeopleTest {
     private static final String PASSWORD = "nine lazy puffins";
     private static final String FINN = "li[aria-label='Finn Marsh']";
@@ -28,11 +28,11 @@ class PeopleTest {
     }
 
     private static Browser signedIn(String name, String project, Role role) {
-        return SignedIn.as(server, name, project, role);
+        return SignedInBrowser.as(server, name, project, role);
     }
 
     @Test
-    void somebodyNewIsGivenALinkAndARoleAndSeesWhatIsForThem() {
+    void newUserSignsInByLinkAndSeesTheirReports() {
         try (Browser operator = signedIn("ona", "", Role.OPERATOR);
                 Browser other = new Browser(server.address())) {
             operator.click("nav a", "People");
@@ -64,7 +64,7 @@ class PeopleTest {
     }
 
     @Test
-    void whoIsSignedOutComesBackToThePageTheyWereOn() {
+    void signingInAgainReturnsToThePage() {
         try (Browser browser = signedIn("rory", "home", Role.VIEWER)) {
             server.part(AccountPasswords.class)
                     .set(
@@ -85,7 +85,7 @@ class PeopleTest {
     }
 
     @Test
-    void aReportIsShownToAGroupAlone() {
+    void showsAReportToOneGroup() {
         try (Browser operator = signedIn("una", "", Role.OPERATOR);
                 Browser viewer = signedIn("vera", "home", Role.VIEWER)) {
             operator.open("/projects/home/people");

@@ -23,7 +23,7 @@ import plainsieve.server.access.accounts.AuthenticatedPerson;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
-/** A project goes from a folder to a running server, as a pipeline gives it. */
+/** A project is published from a folder to a running server, as in a pipeline. */
 class PublishCommandTest {
     private static AnotherServer server;
     private static String author;
@@ -82,7 +82,7 @@ class PublishCommandTest {
             """;
 
     @Test
-    void whatDiffersIsPrintedThenGivenAndNothingDiffersAfterwards() throws Exception {
+    void printsDifferencesAndPublishesThem() throws Exception {
         write(Map.of("project.yaml", PROJECT, "given.sql", "select name from ports\nwhere island in (:given_island)"));
         Ended looked = give(author, "--dry-run");
         assertThat(looked.code()).isZero();
@@ -105,7 +105,7 @@ class PublishCommandTest {
     }
 
     @Test
-    void whatCannotBeTakenIsRefusedAsAWhole() throws Exception {
+    void rejectsAnInvalidProjectAsAWhole() throws Exception {
         write(Map.of(
                 "project.yaml",
                 PROJECT.replace("given", "half").replace("query: half}", "query: nowhere}"),
@@ -119,7 +119,7 @@ class PublishCommandTest {
     }
 
     @Test
-    void whoMayNotIsTold() throws Exception {
+    void requiresPermission() throws Exception {
         write(Map.of("project.yaml", PROJECT, "given.sql", "select 1"));
         assertThat(give(viewer).output()).contains("This requires the role author");
         assertThat(give("psieve_nobody", "--project", "home").output()).contains("You are not signed in");

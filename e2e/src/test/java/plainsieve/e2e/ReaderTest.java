@@ -11,7 +11,7 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
-class ReaderTest extends InBrowser {
+class ReaderTest extends BrowserTest {
     private static final String LATE = "/reports/late-crossings";
     private static final String QUESTION = ".question-row";
     private static final String COUNT = ".figure:first-child b";
@@ -30,7 +30,7 @@ class ReaderTest extends InBrowser {
         browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) != old);
     }
 
-    /** Does something without the network, and without what was kept of it. */
+    /** Runs something offline, without the browser cache. */
     private static void offline(Runnable something) {
         HasCdp chromium = (HasCdp) browser.driver();
         chromium.executeCdpCommand("Network.enable", Map.of());
@@ -54,7 +54,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void theStartPageShowsTheReportWithItsQuestion() {
+    void startPageShowsTheReportWithItsQuestion() {
         browser.open("/");
         assertThat(browser.text("[href$='/reports/late-crossings']"))
                 .contains("Late crossings", "Ardlow, Skerrin", "15 min");
@@ -63,7 +63,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void newRowsAreShownFromTheFirst() {
+    void scrollsToTheFirstOfNewRows() {
         browser.open(LATE);
         browser.see(".table-view tbody tr.data");
         String scroller = "document.querySelector('.table-view .scroller')";
@@ -90,7 +90,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aLinkReproducesItsChoices() {
+    void linkReproducesItsChoices() {
         browser.open(LATE);
         browser.pick("[data-control=port]", "Brae O'Noth");
         browser.type("[data-control=min_delay] input", "30");
@@ -113,7 +113,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void blankMeansEverythingAndSaysSo() {
+    void blankMeansAllAndSaysSo() {
         browser.open(LATE);
         long two = count();
         browser.click("[data-control=port] button", "Clear");
@@ -126,7 +126,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aVesselIsPickedFromTheDropdownAndFromTheSentence() {
+    void selectsAVesselFromTheDropdownAndTheQuestion() {
         browser.open(LATE);
         long any = count();
         browser.click("[data-control=vessel] .dropdown-face");
@@ -140,7 +140,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void anOpenEndOfTheDatesIsSaidInWords() {
+    void describesAnOpenDateRange() {
         browser.open(LATE);
         long month = count();
         browser.click("[data-control=from] button", "Clear Departed, from");
@@ -152,7 +152,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void theLimitOfTheTableSendsOnlyTheTablesStatement() {
+    void tableLimitRunsOnlyTheTableStatement() {
         browser.open(LATE + "?port=&min_delay=&from=&rows=50");
         long all = count();
         browser.untilText("[data-test=row-count-text]", text -> text.matches("50 of [\\d,]+ rows"));
@@ -164,7 +164,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void moreRowsThanAPageComeWhenTheyAreWanted() {
+    void loadsMoreRowsOnDemand() {
         browser.open(LATE + "?port=&min_delay=&from=&to=&rows=0");
         browser.untilText("[data-test=row-count-text]", text -> text.startsWith("10,000 of"));
         browser.click("main button", "10,000 more");
@@ -175,7 +175,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void figuresTellWhatTheyWereBeforeTheLastChoice() {
+    void figuresShowTheirPreviousValue() {
         browser.open("/reports/vessel-diary?month=2026-03&quay=Ardlow");
         String first = browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
         browser.pick("[data-control=state]", "Cancelled");
@@ -194,13 +194,13 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void nothingFoundSaysWhatToDo() {
+    void emptyResultSaysWhatToDo() {
         browser.open(LATE + "?from=1999-01-01&to=1999-01-31");
         browser.untilText(".table-view", text -> text.contains("No rows match these choices."));
     }
 
     @Test
-    void aBrokenLinkIsToldAtItsPlacesAndLosesNothing() {
+    void reportsABrokenLinkWithoutLosingChoices() {
         browser.open(LATE + "?port=Ardlo&from=2026-02-30&min_delay=soon&prot=1");
         browser.untilText("[data-control=port]", text -> text.contains("Did you mean “Ardlow”?"));
         browser.untilText("[data-control=from]", text -> text.contains("“2026-02-30” is not a date."));
@@ -212,7 +212,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aLinkWithAValueOfTenThousandCharactersIsToldInFewWords() {
+    void truncatesALongValueOfALink() {
         browser.open(LATE + "?port=" + "x".repeat(10_000));
         String said = browser.untilText("[data-control=port]", text -> text.contains("10,000 characters"));
         assertThat(said.lines()
@@ -225,7 +225,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void anUnknownReportAndAnUnknownAddressSayWhereToGo() {
+    void unknownReportAndAddressLinkElsewhere() {
         browser.open("/reports/late-crosings");
         browser.untilText("main", text -> text.contains("Did you mean “late-crossings”?"));
         browser.open("/nowhere");
@@ -233,7 +233,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aPartThatCannotBeLoadedIsToldAndComesWithThePage() {
+    void reportsAndReloadsAFailedAsset() {
         browser.open(LATE);
         assertThat(count()).isPositive();
         offline(() -> {
@@ -247,7 +247,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aServerThatWasAwayIsAskedAgainWithoutAClick() {
+    void retriesWhenTheServerIsBack() {
         browser.open(LATE);
         long before = count();
         offline(() -> {
@@ -260,7 +260,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aScreenThatCannotBeLoadedLeavesTheBenchAsItIs() {
+    void failedScreenLeavesTheBenchUnchanged() {
         browser.open("/queries/late-crossings");
         browser.untilText("main", text -> text.contains(":min_delay") && text.contains("when blank:"));
         String before = browser.text("main");
@@ -272,7 +272,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void runningAgainOnTheBenchStopsTheOlderStatementAtTheDatabase() {
+    void rerunOnTheBenchCancelsTheOlderStatement() {
         JsonNode query = api.post(
                         "/api/v1/queries",
                         Map.of(
@@ -296,7 +296,7 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
-    void aNewerChoiceStopsTheStatementsItMakesStaleAtTheDatabase() {
+    void newerChoiceCancelsOutdatedStatements() {
         String report = "late-crossings-at-the-harbour-server";
         String quick = api.get("/api/v1/queries/" + report).json().get("text").asString();
         makeLive(report, quick.replace("where p.name", "where (select true from pg_sleep(6)) and p.name"));
@@ -337,7 +337,7 @@ class ReaderTest extends InBrowser {
 
     @ParameterizedTest
     @ValueSource(strings = {"late-crossings", "late-crossings-on-the-islands"})
-    void aPickedBarFiltersTheOtherViewsUntilItIsLetGo(String report) {
+    void pickedBarFiltersOtherViewsUntilReleased(String report) {
         browser.open("/reports/" + report);
         String all = browser.untilText("[data-test=row-count-text]", text -> text.contains("rows"));
         browser.focusAndPress(".picks button", "Only Skerrin");

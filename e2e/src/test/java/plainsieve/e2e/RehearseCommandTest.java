@@ -33,7 +33,7 @@ class RehearseCommandTest {
     }
 
     @Test
-    void printsALineForEachCaseAndEndsWell() {
+    void printsALinePerCaseAndSucceeds() {
         Ended ended = sieve(
                 "rehearse", "late-crossings", "--server", RunningServer.get().address());
         assertThat(ended.output())
@@ -45,7 +45,7 @@ class RehearseCommandTest {
     }
 
     @Test
-    void aReportThatIsNotThereIsSaid() {
+    void reportsAMissingReport() {
         Ended ended = sieve(
                 "rehearse", "no-such-report", "--server", RunningServer.get().address());
         assertThat(ended.code()).isEqualTo(2);
@@ -53,7 +53,7 @@ class RehearseCommandTest {
     }
 
     @Test
-    void aServerWithAccountsWantsTheKeyOfAnAuthor() throws Exception {
+    void requiresTheApiKeyOfAnAuthor() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true")) {
             String id = server.part(Accounts.class).add("pipeline", "").id();
             server.part(Accounts.class).give(id, "", Role.OPERATOR);
@@ -78,7 +78,7 @@ class RehearseCommandTest {
     }
 
     @Test
-    void aServerThatDoesNotAnswerIsSaid() {
+    void reportsAnUnreachableServer() {
         Ended ended = sieve("rehearse", "late-crossings", "--server", "http://localhost:1");
         assertThat(ended.code()).isEqualTo(2);
         assertThat(ended.output()).contains("http://localhost:1");

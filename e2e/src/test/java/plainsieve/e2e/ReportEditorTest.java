@@ -11,8 +11,8 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
-/** Reports are made on their page: from a query to what viewers open, sentence by sentence. */
-class ReportEditorTest extends InBrowser {
+/** Reports are created on their page, from a query to the published report, sentence by sentence. */
+class ReportEditorTest extends BrowserTest {
     private static int actions;
 
     private final Api api = new Api(RunningServer.get().address());
@@ -25,7 +25,7 @@ class ReportEditorTest extends InBrowser {
                         .asString();
     }
 
-    /** A fresh report of a query of the demo. @return its id */
+    /** Creates a report on a query of the demo. @return its ID */
     private String begin(String query) {
         String id = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
@@ -64,10 +64,10 @@ class ReportEditorTest extends InBrowser {
         click("section[aria-label=Query] button", "Write plain SQL instead");
     }
 
-    /** The goal is 25 actions; a click, a text written, and a taken offer count as one each. */
+    /** The goal is 25 actions; a click, a typed text, and a selected option count as one each. */
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour"})
-    void fromAnEmptyProjectToALiveReportInFewActions(String source) {
+    void createsALiveReportInFewActions(String source) {
         String project = project("Empty " + source);
         actions = 0;
         browser.open(project + "/reports");
@@ -106,7 +106,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void anEmptyProjectLeadsToItsFirstReportInPlaceAndThenTheWayIsGone() {
+    void emptyProjectLeadsToTheFirstReport() {
         String project = project("Led along");
         browser.open(project + "/reports");
         browser.see("select[aria-label=Database]").sendKeys("harbour");
@@ -124,7 +124,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void aWordOfASentenceIsTakenFromWhatCouldStandThere() {
+    void changesAWordFromItsOptions() {
         String id = begin("late-crossings");
         browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
         browser.click(view("by-port") + " [data-mark=by] button");
@@ -138,7 +138,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void byKeysAlone() {
+    void editsByKeyboard() {
         String id = begin("late-crossings");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         browser.script("document.querySelector(\"" + view("by-port") + " [data-mark=by] button\").focus()");
@@ -170,7 +170,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void everyKindOfViewSaysMoreWhenItIsAskedTo() {
+    void everyViewKindShowsMoreOptions() {
         String id = begin("late-crossings");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         add("figures", "compared with the previous year");
@@ -198,7 +198,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void theQuestionLineOffersItsParameters() {
+    void questionLineOffersItsParameters() {
         String id = begin("late-crossings");
         browser.click("main button", "This sentence is generated. Write your own");
         browser.see("[aria-label='Question line']").sendKeys("Late from {po");
@@ -220,7 +220,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void viewsAreResizedAndDraggedToAnotherPlace() {
+    void resizesAndMovesViews() {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
         browser.script("document.querySelector(\"" + view("by-port") + "\").focus()");
@@ -245,7 +245,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void whatIsTakenIsShownAndWhatIsLeftIsOfferedAgain() {
+    void showsAddedAndOffersRemovedProposals() {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
         browser.click("[aria-label='Remove: By port']");
@@ -259,7 +259,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void twoAuthorsAtOnePlaceAreAskedAndAtTwoPlacesBothHold() {
+    void mergesChangesOfTwoAuthorsOrAsks() {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
         Map<String, Object> theirs =
@@ -284,7 +284,7 @@ class ReportEditorTest extends InBrowser {
     }
 
     @Test
-    void viewersKeepWhatTheyHaveUntilTheyAreGivenMore() {
+    void viewersKeepThePublishedReport() {
         String id = begin("late-crossings");
         browser.click(".head button", "Publish");
         browser.untilText("[data-test=save-status]", "Published, no changes since"::equals);

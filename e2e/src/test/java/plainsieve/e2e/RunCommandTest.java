@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 
-/** {@code sieve run}: stored copies refreshed, and deliveries sent, from a command line. */
+/** {@code sieve run}: refreshes stored copies and sends deliveries from the command line. */
 class RunCommandTest {
     private record Ended(int code, String output) {}
 
@@ -27,7 +27,7 @@ class RunCommandTest {
     }
 
     @Test
-    void aCopyIsMadeAndWhatIsWrongWithItIsSaid() throws Exception {
+    void createsAndChecksABackup() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             server.api()
                     .post(

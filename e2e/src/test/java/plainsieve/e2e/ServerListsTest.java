@@ -9,8 +9,8 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.ProjectUpload;
 import plainsieve.server.RunningServer;
 
-/** Lists, lists that depend on a choice, and lists of tens of thousands, on database servers. */
-class ServerListsTest extends InBrowser {
+/** Lists, dependent lists, and lists of tens of thousands of values on database servers. */
+class ServerListsTest extends BrowserTest {
     private void bringInPorts(String source) throws Exception {
         String yaml = """
                 parameters:
@@ -48,7 +48,7 @@ class ServerListsTest extends InBrowser {
 
     @ParameterizedTest
     @ValueSource(strings = {"harbour", "islands"})
-    void listsDependentListsAndLongListsOnServers(String source) throws Exception {
+    void listsAndDependentListsComeFromServers(String source) throws Exception {
         bringInPorts(source);
         browser.open("/reports/ports-" + source);
         browser.untilText("[data-test=row-count-text]", "14 rows"::equals);

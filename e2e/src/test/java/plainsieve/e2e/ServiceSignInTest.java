@@ -11,12 +11,12 @@ import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 
 /**
- * Signing in with another service, as a person does it: to its page and back to the one that was wanted. This server is below a
- * path of its own, as behind a proxy with others.
+ * Signing in through an OpenID Connect provider and returning to the requested page. This server has a base
+ * path, as behind a shared proxy.
  */
 class ServiceSignInTest {
     @Test
-    void oneSignsInThereAndComesBackToThePage() throws Exception {
+    void signsInThroughTheProviderAndReturns() throws Exception {
         int port = FreePort.find();
         try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/callback".formatted(port));
                 AnotherServer server = AnotherServer.on(

@@ -11,8 +11,8 @@ import org.openqa.selenium.WebElement;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
-/** A query made of sentences, by mouse and by keys. */
-class StepsTest extends InBrowser {
+/** A query built of steps, by mouse and by keyboard. */
+class StepsTest extends BrowserTest {
     private static final String NEW_STEP = "section[aria-label=Query] .new-step input";
     private final Api api = new Api(RunningServer.get().address());
 
@@ -30,7 +30,7 @@ class StepsTest extends InBrowser {
         return "[data-step='" + number + "']";
     }
 
-    /** Types a step and takes it; it is there as it is kept. */
+    /** Types a step and waits until it is saved. */
     private static void type(int number, String words, String kept) {
         browser.click(NEW_STEP);
         browser.press(words, Keys.ENTER);
@@ -56,7 +56,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void becomeAReportByTheMouse() {
+    void becomeAReportByMouse() {
         browser.open("/queries");
         browser.see("[aria-label='Name of a new query']").sendKeys("Sailed by harbour");
         browser.click("main form button[type=submit]");
@@ -67,7 +67,7 @@ class StepsTest extends InBrowser {
         type(5, "group by harbour: count of rows as sailed", "count of rows as sailed");
         run("1");
 
-        // A parameter, made where the value is, and tried with what was there.
+        // A parameter is created from the value and tried with it.
         browser.take(step(4), "2", "let viewers choose it");
         browser.untilSaid(step(4), "where harbour = :harbour");
         browser.see("[data-parameter-card=harbour]");
@@ -92,7 +92,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void areReadFromSimpleSqlAndTurnedBack() {
+    void areConvertedFromSqlAndUndone() {
         String sql = "select p.name as harbour, count(*) as n from crossings c join ports p on p.port_id = c.port_id"
                 + " where p.name in ('Ardlow', 'Skerrin') group by p.name order by n desc";
         String id = api.post("/api/v1/queries", Map.of("name", "Sailings read", "sourceId", "harbour", "text", sql))
@@ -113,7 +113,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void areOfferedAnEarlierPlaceForACondition() {
+    void suggestAnEarlierPlaceForACondition() {
         open(
                 "Late condition",
                 "ferries",
@@ -127,7 +127,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void areDraggedToTheirPlace() {
+    void areMovedByDragging() {
         open("Dragged", "ferries", "from ports", "sort by name", "where island = 'Tarn'", "columns name");
         browser.drag(step(4), step(2) + " .number");
         browser.untilSaid(step(2), "columns name");
@@ -137,7 +137,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void countValuesThatDoNotFit() {
+    void countUnfittingValues() {
         open(
                 "Codes",
                 "ferries",
@@ -150,7 +150,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void areMadeMovedAndTakenBackByKeysAlone() {
+    void areEditedByKeyboardAlone() {
         open("Steps by keys", "ferries", "from ports");
         browser.tabTo("A new step");
         browser.press("where isl");
@@ -178,7 +178,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void showTheRowsAfterEachAndThoseWithoutAPartner() {
+    void showRowsAfterEachStepAndUnmatchedRows() {
         open(
                 "Partners",
                 "harbour",
@@ -201,7 +201,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void areMadeFromACellAndAColumnHead() {
+    void areCreatedFromCellsAndColumnHeads() {
         open("From cells", "islands", "from ports", "columns island, name");
         run("14");
         browser.click("section[aria-label=Rows] td.pickable");
@@ -217,7 +217,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void turnIntoPlainSqlAndBack() {
+    void convertToSqlAndBack() {
         open("Turned", "ferries", "from ports", "where island = 'Tarn'");
         run("2");
         browser.click("section[aria-label=Query] button", "Convert to SQL");
@@ -262,7 +262,7 @@ class StepsTest extends InBrowser {
     }
 
     @Test
-    void sayAtTheStepWhatIsWrongWithIt() {
+    void reportErrorsAtTheStep() {
         open("Wrong steps", "ferries", "from ports", "where iland = 'Tarn'", "where name has a value");
         browser.untilText(step(2) + " .note", text -> text.contains("Did you mean “island”?"));
         assertThat(browser.all(step(3) + " .note")).isEmpty();

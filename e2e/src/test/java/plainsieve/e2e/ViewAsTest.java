@@ -12,7 +12,7 @@ import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 
-/** Rows by person, from the sentence of a parameter to what a viewer sees, and what an author sees in their place. */
+/** Row access, from the sentence of a parameter to what a viewer sees, and the author's view of it. */
 class ViewAsTest {
     private static final String PORT = "[data-said=port]";
     private static final String REPORT = "/projects/home/reports/late-crossings";
@@ -31,11 +31,11 @@ class ViewAsTest {
     }
 
     private static Browser signedIn(String name, String project, Role role) {
-        return SignedIn.as(server, name, project, role);
+        return SignedInBrowser.as(server, name, project, role);
     }
 
     @Test
-    void aGroupSaysItsPortAndItsViewersSeeNoOther() {
+    void groupRestrictsViewersToTheirPort() {
         try (Browser operator = signedIn("ona", "", Role.OPERATOR);
                 Browser viewer = signedIn("tam", "home", Role.VIEWER)) {
             operator.open("/projects/home/parameters");
@@ -74,7 +74,7 @@ class ViewAsTest {
     }
 
     @Test
-    void aStrangerOpensALinkUntilItIsTakenBack() {
+    void signedLinkOpensUntilRevoked() {
         try (Browser author = signedIn("oran", "home", Role.AUTHOR);
                 Browser stranger = new Browser(server.address())) {
             author.open("/projects/home/reports/late-crossings");

@@ -20,7 +20,7 @@ class ProjectDifferenceTest {
             """, Map.of("q.sql", "select 1\nfrom ports\nwhere a = 1\n"));
 
     @Test
-    void whatIsTheSameIsNotTold() {
+    void ignoresEqualFiles() {
         assertThat(ProjectDifference.between(BEFORE, BEFORE)).isEmpty();
         ProjectFolder elsewhere = project("""
                 parameters: [{name: day, type: date}, {name: port, multiple: true}]
@@ -33,7 +33,7 @@ class ProjectDifferenceTest {
     }
 
     @Test
-    void tellsWhatIsNewChangedAndGoneWithItsLines() {
+    void reportsAddedChangedAndRemovedLines() {
         ProjectFolder after = project("""
                 parameters: [{name: port}, {name: vessel}]
                 queries: [{id: q, source: s, file: q.sql, draft-file: d.sql}]

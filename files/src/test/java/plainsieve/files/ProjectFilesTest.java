@@ -54,7 +54,7 @@ class ProjectFilesTest {
     }
 
     @Test
-    void readsAParameterWithEverythingItSays() {
+    void readsEveryPropertyOfAParameter() {
         ParameterEntry entry = ProjectYaml.read(YAML, "p.yaml").parameters().get(0);
         Parameter port = entry.toParameter();
         assertThat(port.type()).isEqualTo(Type.TEXT);
@@ -66,7 +66,7 @@ class ProjectFilesTest {
     }
 
     @Test
-    void comesOutAsItWentInAndFitsTheSchema() throws Exception {
+    void roundTripsAndMatchesTheSchema() throws Exception {
         ProjectFile file = ProjectYaml.read(YAML, "p.yaml");
         String written = ProjectYaml.write(file);
         assertThat(ProjectYaml.read(written, "written")).isEqualTo(file);
@@ -75,7 +75,7 @@ class ProjectFilesTest {
     }
 
     @Test
-    void everyKindOfViewComesOutAsItWentInAndFitsTheSchema() throws Exception {
+    void roundTripsEveryViewKindAndMatchesTheSchema() throws Exception {
         String views = """
                 format: plain-sieve/1
                 reports:
@@ -99,7 +99,7 @@ class ProjectFilesTest {
     }
 
     @Test
-    void theSchemaRefusesWhatTheReaderRefuses() throws Exception {
+    void schemaRejectsWhatTheReaderRejects() throws Exception {
         assertThat(schemaErrors("parameters: [{name: port, typ: text}]")).isNotEmpty();
         assertThat(schemaErrors("parameters: [{name: port, blank-rule: never}]"))
                 .isNotEmpty();
@@ -116,14 +116,14 @@ class ProjectFilesTest {
             parameters: [                                | cannot be read
             format: other/2                              | This program reads plain-sieve/1
             """)
-    void saysWhatIsWrong(String yaml, String message) {
+    void reportsErrors(String yaml, String message) {
         assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterEntry::toParameter))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining(message);
     }
 
     @Test
-    void keepsEveryByteOfTheSql(@TempDir Path folder) throws Exception {
+    void keepsEveryByteOfSql(@TempDir Path folder) throws Exception {
         String sql = "\uFEFFselect 'a'\r\n\tfrom t -- Þ 端口 \uD83D\uDEA2\n\n  where x = :p;  \r\n";
         ProjectFile file = ProjectYaml.read(YAML, "p.yaml");
         new ProjectFolder(file, Map.of("queries/late.sql", sql)).write(folder);

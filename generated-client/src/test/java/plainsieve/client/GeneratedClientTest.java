@@ -23,7 +23,7 @@ import plainsieve.client.model.SeenVersion;
 import plainsieve.client.model.ViewBody;
 import plainsieve.server.AnotherServer;
 
-/** A client that a standard generator makes of the API's description can do the job of a report developer. */
+/** A client generated from the OpenAPI document by a standard generator can do the job of a report developer. */
 class GeneratedClientTest {
     private static final String PROJECT = "home";
 
@@ -69,7 +69,7 @@ class GeneratedClientTest {
         assertThat(rowsOf(id)).containsExactly("Name,Departures", "Ardlow,482");
     }
 
-    /** The CSV of the table of a report, for the port of Ardlow. */
+    /** The table of a report for the port of Ardlow, as CSV. */
     private static List<String> rowsOf(String report) throws Exception {
         String view = new ReportsApi(client)
                 .getReport(PROJECT, report).getDefinition().getViews().stream()
@@ -100,7 +100,7 @@ class GeneratedClientTest {
     }
 
     @Test
-    void saysWhatIsWrong() {
+    void reportsErrors() {
         assertThatExceptionOfType(ApiException.class)
                 .isThrownBy(() -> new ReportsApi(client).getReport(PROJECT, "sunk"))
                 .satisfies(error -> {

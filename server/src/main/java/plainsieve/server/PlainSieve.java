@@ -45,7 +45,7 @@ public class PlainSieve {
         System.setProperty(UNASKED_FOR, System.getProperty(UNASKED_FOR, "30000"));
         SpringApplication server = new SpringApplication(PlainSieve.class);
         server.setMainApplicationClass(PlainSieve.class);
-        server.addListeners(new BuiltParts());
+        server.addListeners(new AotActivation());
         server.addInitializers(addition);
         return server.run(args);
     }

@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.sources.Source;
 
-/** What no order of packages says: who may know the outside, who asks a source, and where routes lie. */
+/** Rules beyond the order of packages: who may use frameworks, who queries sources, and where routes are defined. */
 class ArchitectureTest {
     private static final String THE_ONE_SENDER = "plainsieve.server.sources.StatementSender";
 
@@ -27,7 +27,7 @@ class ArchitectureTest {
             .importPackages("plainsieve");
 
     @Test
-    void coreKnowsNoFrameworkNoDatabaseAndNoScreen() {
+    void coreHasNoFrameworkDatabaseOrInterface() {
         noClasses()
                 .that()
                 .resideInAPackage("plainsieve.core..")
@@ -59,7 +59,7 @@ class ArchitectureTest {
     }
 
     @Test
-    void sourcesKnowNoFramework() {
+    void sourcesHaveNoFramework() {
         noClasses()
                 .that()
                 .resideInAPackage("plainsieve.sources..")
@@ -71,7 +71,7 @@ class ArchitectureTest {
 
     /** All statements to sources pass through one place, where they are limited, cancellable and logged. */
     @Test
-    void onlyOneClassAsksASource() {
+    void oneClassQueriesSources() {
         classes()
                 .that()
                 .resideInAPackage("plainsieve.server..")
@@ -95,7 +95,7 @@ class ArchitectureTest {
     }
 
     @Test
-    void everyRouteLiesInTheRoomOfItsRole() {
+    void everyRouteIsInThePackageOfItsRole() {
         classes()
                 .that()
                 .areAnnotatedWith(RestController.class)

@@ -15,7 +15,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
-/** Imports point down: the list is the house from its foundation up, and a package uses only those named before it. */
+/** Imports point down: each package may import only packages listed before it. */
 class PackageOrderTest {
     private static final List<String> FROM_THE_FOUNDATION_UP = List.of(
             "plainsieve.core.value",
@@ -115,7 +115,7 @@ class PackageOrderTest {
     private static final SourceTrees PRODUCT = SourceTrees.ofTheProduct();
 
     @Test
-    void everyPackageHasItsPlaceInTheOrder() {
+    void everyPackageIsOrdered() {
         Set<String> packages = new TreeSet<>();
         PRODUCT.files().forEach(file -> packages.add(SourceTrees.packageOf(file)));
         assertThat(packages).containsExactlyInAnyOrderElementsOf(FROM_THE_FOUNDATION_UP);
@@ -135,7 +135,7 @@ class PackageOrderTest {
         assertThat(upwards).isEmpty();
     }
 
-    /** Imports, static ones too, and names written out in full. */
+    /** Imports, including static ones, and qualified names. */
     private static Set<String> packagesUsedBy(CompilationUnitTree file) {
         Set<String> used = new HashSet<>();
         new TreeScanner<Void, Void>() {
@@ -148,7 +148,7 @@ class PackageOrderTest {
         return used;
     }
 
-    /** {@code plainsieve.core.value.Span.of} → {@code plainsieve.core.value}; none for a name without a type. */
+    /** {@code plainsieve.core.value.Span.of} → {@code plainsieve.core.value}; empty for a name without a type. */
     private static Optional<String> packageOfTypeIn(String name) {
         Matcher type = NAME_OF_A_TYPE.matcher(name);
         return type.lookingAt() ? Optional.of(type.group(1)) : Optional.empty();

@@ -19,7 +19,7 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import org.junit.jupiter.api.Test;
 
-/** No file, method, constructor or record grows beyond what can be taken in at one look. The front end's sizes are in its lint. */
+/** Size limits of files, methods, constructors and records. ESLint enforces those of the front end. */
 class SizesTest {
     private static final int LINES_OF_A_FILE = 350;
     private static final long FILES_OF_A_FOLDER = 25;

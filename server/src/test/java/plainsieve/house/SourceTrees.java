@@ -16,7 +16,7 @@ import javax.tools.JavaCompiler;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.ToolProvider;
 
-/** The Java files of every module, parsed by the compiler itself: no build order decides what is looked at. */
+/** The Java files of every module, parsed by the compiler itself, independent of the build order. */
 final class SourceTrees {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final List<String> MODULES =
@@ -30,7 +30,7 @@ final class SourceTrees {
         this.positions = positions;
     }
 
-    /** Those that are shipped or measured: {@code src/main} of every module. */
+    /** Shipped or measured code: {@code src/main} of every module. */
     static SourceTrees ofTheProduct() {
         return parse(List.of("src/main/java", "src/demo/java"));
     }
@@ -71,7 +71,7 @@ final class SourceTrees {
         return files;
     }
 
-    /** The file's name from the root of the project. */
+    /** The file's path relative to the root of the project. */
     static String nameOf(CompilationUnitTree file) {
         return ROOT.relativize(Path.of(file.getSourceFile().toUri())).toString();
     }
@@ -84,7 +84,7 @@ final class SourceTrees {
         return linesOf(file, file);
     }
 
-    /** From its first line to its last, both counted. */
+    /** Number of lines, inclusive. */
     long linesOf(CompilationUnitTree file, Tree part) {
         long first = file.getLineMap().getLineNumber(positions.getStartPosition(file, part));
         long last = file.getLineMap().getLineNumber(positions.getEndPosition(file, part));

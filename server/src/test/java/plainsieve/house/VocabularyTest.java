@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/** The project's language: coined words that were replaced stay out, and the glossary names what exists. */
+/** Replaced coined words stay out, and the glossary names only existing types. */
 class VocabularyTest {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final List<String> FOLDERS = List.of(
@@ -43,7 +43,7 @@ class VocabularyTest {
     private static final Pattern DECLARED = Pattern.compile("\\b(?:class|record|interface|enum)\\s+([A-Z]\\w+)");
 
     @Test
-    void usesTheTermsOfTheField() {
+    void usesTermsOfTheField() {
         List<String> found = new ArrayList<>();
         texts().filter(file -> !file.endsWith("VocabularyTest.java")).forEach(file -> {
             List<String> lines = lines(file);
@@ -59,7 +59,7 @@ class VocabularyTest {
     }
 
     @Test
-    void definesOnlyNamesThatExist() {
+    void definesOnlyExistingNames() {
         Set<String> declared = texts().filter(file -> file.toString().endsWith(".java"))
                 .flatMap(
                         file -> DECLARED.matcher(String.join("\n", lines(file))).results())

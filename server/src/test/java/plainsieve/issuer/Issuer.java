@@ -36,9 +36,9 @@ import org.springframework.security.oauth2.server.authorization.token.OAuth2Toke
 import org.springframework.security.provisioning.InMemoryUserDetailsManager;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.web.servlet.config.annotation.EnableWebMvc;
-import plainsieve.server.NotBuilt;
+import plainsieve.server.RuntimeContext;
 
-/** A real authorization server on its own port: with a login page, people, their groups and islands. It asks for PKCE. */
+/** A real authorization server on its own port with a login page, users, groups and claims. It requires PKCE. */
 public final class Issuer implements AutoCloseable {
     public static final String CLIENT = "plain-sieve";
     public static final String SECRET = "not so secret";
@@ -58,7 +58,7 @@ public final class Issuer implements AutoCloseable {
 
     private final ServletWebServerApplicationContext context;
 
-    /** @param redirect where it may send browsers back to */
+    /** @param redirect the permitted redirect URI */
     public Issuer(String redirect) {
         SpringApplicationBuilder program = new SpringApplicationBuilder(Configured.class)
                 .properties(Map.of(
@@ -68,7 +68,7 @@ public final class Issuer implements AutoCloseable {
                         redirect,
                         "spring.config.location",
                         "optional:file:/nowhere/"));
-        context = (ServletWebServerApplicationContext) NotBuilt.start(program::run);
+        context = (ServletWebServerApplicationContext) RuntimeContext.start(program::run);
     }
 
     public String address() {

@@ -20,7 +20,7 @@ import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** Ways to more access than a person was given: each is refused, and nothing changes. */
+/** Attempts to escalate privileges: each is rejected and changes nothing. */
 class AccessLimitsTest {
     private static final String AUDIENCE = "/api/v1/projects/home/reports/late-crossings/audience";
     private static final String OTHER_SOURCE = """
@@ -67,7 +67,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void anAuthorsImportAddsNoSource() throws Exception {
+    void importByAnAuthorAddsNoSource() throws Exception {
         assertThat(imported(author, OTHER_SOURCE).status()).isEqualTo(204);
         assertThat(sources()).doesNotContain("elsewhere");
         Api.Answer refused = imported(
@@ -78,7 +78,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void anOperatorsImportAddsSourcesAndEachIsInTheAuditLog() throws Exception {
+    void importByAnOperatorAddsAuditedSources() throws Exception {
         assertThat(imported(operator, OTHER_SOURCE.replace("elsewhere", "by-operator"))
                         .status())
                 .isEqualTo(204);
@@ -88,7 +88,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void anAuthorsImportChangesNoSource() throws Exception {
+    void importByAnAuthorChangesNoSource() throws Exception {
         JsonNode before = operator.api().get("/api/v1/sources").json();
         assertThat(imported(author, OTHER_SOURCE.replace("elsewhere", "ferries"))
                         .status())
@@ -97,7 +97,7 @@ class AccessLimitsTest {
                 .isEqualTo(before.findValuesAsString("kind"));
     }
 
-    /** A field whose omission would give more people more is required; a word that is unknown is refused. */
+    /** A field whose omission would grant access is required; an unknown keyword is rejected. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             PUT  | /api/v1/projects/home/reports/late-crossings/audience | {}                                         | everyone
@@ -113,7 +113,7 @@ class AccessLimitsTest {
             POST | /api/v1/projects/home/reports/late-crossings/signed-links | {"lastDay": "", "openToAnyone": true}        | choices
             POST | /api/v1/projects/home/reports/late-crossings/signed-links | {"choices": {}, "openToAnyone": true}        | lastDay
             """)
-    void whatIsOmittedGivesNothing(String method, String path, String body, String field) {
+    void omittedFieldGrantsNothing(String method, String path, String body, String field) {
         Api.Answer refused = operator.api().send(method, path, body);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("problems").findValuesAsString("message"))
@@ -121,7 +121,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aRoleWithoutAProjectIsRefused() {
+    void rejectsARoleWithoutAProject() {
         String path = "/api/v1/people/" + viewer.id() + "/role";
         assertThat(operator.api().send("PUT", path, Map.of("role", "operator")).status())
                 .isEqualTo(422);
@@ -133,7 +133,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aGroupOnlyReportStaysSoAfterAnIncompleteRequest() {
+    void groupOnlyReportStaysRestricted() {
         String group = server.part(Groups.class).add("Harbour").id();
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(group)));
         assertThat(operator.api().send("PUT", AUDIENCE, "{}").status()).isEqualTo(422);
@@ -151,7 +151,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aKeyIsForNoMoreThanItsOwnersRole() {
+    void apiKeyIsLimitedToTheRoleOfItsOwner() {
         Api.Answer refused = key(viewer, "home", "operator");
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains("You are a viewer");
@@ -161,7 +161,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aKeyGainsNothingWhenItsOwnerDoes() {
+    void apiKeyDoesNotGainWithItsOwner() {
         String other = operator.api()
                 .post("/api/v1/projects", Map.of("name", "Later"))
                 .json()
@@ -188,7 +188,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aKeyGainsNoGroup() {
+    void apiKeyGainsNoGroup() {
         Groups groups = server.part(Groups.class);
         String crew = groups.add("Night crew").id();
         String report = "/api/v1/projects/home/reports/late-crossings";
@@ -202,7 +202,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aKeyEndsWithASuspensionForGood() {
+    void suspensionEndsApiKeysForGood() {
         TestPerson suspended = TestPerson.called(server, "suspended").with("home", Role.VIEWER);
         Api key = with(suspended, key(suspended, "home", "viewer"));
         assertThat(key.get("/api/v1/projects/home/reports").status()).isEqualTo(200);
@@ -213,7 +213,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aKeyCannotTouchTheAccount() {
+    void apiKeyCannotChangeTheAccount() {
         Api key = with(viewer, key(viewer, "home", "viewer"));
         assertThat(key.post("/api/v1/sign-out/everywhere", Map.of()).status()).isEqualTo(422);
         assertThat(key.post("/api/v1/me/keys", Map.of("name", "k", "projectId", "home", "role", "viewer", "days", 1))
@@ -223,7 +223,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void aDownloadIsItsOwnersAlone() {
+    void downloadBelongsToItsOwner() {
         String order = "/api/v1/projects/home/reports/late-crossings/views/crossings/downloads";
         Map<String, Object> body = new HashMap<>(Map.of("runId", "known", "format", "csv", "choices", Map.of()));
         assertThat(viewer.api().post(order, body).status()).isEqualTo(201);
@@ -250,7 +250,7 @@ class AccessLimitsTest {
         "POST, /api/v1/groups, name",
         "POST, /api/v1/me/keys, name"
     })
-    void aNameIsASingleLineWithoutEncodedWords(String method, String path, String field) {
+    void nameIsASingleLineWithoutEncodedWords(String method, String path, String field) {
         for (String name : List.of("Late\r\nBcc: x@y.example", "a\u2028b", "a\tb", "a\u202Eb", "=?utf-8?q?Pay_now?=")) {
             Map<String, Object> body = new HashMap<>(
                     Map.of("projectId", "home", "role", "viewer", "days", 1, "version", 1, "audience", ""));
@@ -271,7 +271,7 @@ class AccessLimitsTest {
     }
 
     @Test
-    void anImportedNameIsASingleLine() throws Exception {
+    void importedNameIsASingleLine() throws Exception {
         Api.Answer refused =
                 imported(author, "reports: [{id: r, name: \"Late\\r\\nBcc: x@y.example\", question: Ports.}]");
         assertThat(refused.status()).isEqualTo(422);
@@ -280,7 +280,7 @@ class AccessLimitsTest {
 
     @ParameterizedTest
     @CsvSource({"'.', copies-home/late.parquet", "'.', copies-home/new/x.csv", "copies-home, x.csv"})
-    void storedCopiesAreWrittenByTheServerAlone(String folder, String name) throws Exception {
+    void onlyTheServerWritesStoredCopies(String folder, String name) throws Exception {
         String id = "files " + folder.replace(".", "root") + name.length();
         assertThat(operator.api()
                         .post("/api/v1/projects/home/sources", Map.of("id", id, "kind", "folder", "database", folder))

@@ -18,7 +18,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.server.demo.Demo;
 
-/** Its own server next to the one that tests share, on a folder and with its own settings; without accounts unless they are asked for. */
+/** A separate server beside the shared one, with its own folder and settings; without accounts unless requested. */
 public final class AnotherServer implements AutoCloseable {
     private final ServletWebServerApplicationContext context;
 
@@ -30,12 +30,12 @@ public final class AnotherServer implements AutoCloseable {
         return on(folder, List.of(), settings);
     }
 
-    /** One with the demo set up in it. */
+    /** A server with the demo. */
     public static AnotherServer ofDemo(Path folder, String... settings) {
         return new AnotherServer((ServletWebServerApplicationContext) Demo.start(all(folder, settings)));
     }
 
-    /** @param more classes that the server has besides its own */
+    /** @param more additional configuration classes */
     public static AnotherServer on(Path folder, List<Class<?>> more, String... settings) {
         Class<?>[] classes =
                 Stream.concat(Stream.of(PlainSieve.class), more.stream()).toArray(Class<?>[]::new);
@@ -43,7 +43,7 @@ public final class AnotherServer implements AutoCloseable {
         return new AnotherServer((ServletWebServerApplicationContext)
                 (more.isEmpty()
                         ? PlainSieve.start(all)
-                        : NotBuilt.start(() -> new SpringApplication(classes).run(all))));
+                        : RuntimeContext.start(() -> new SpringApplication(classes).run(all))));
     }
 
     private static String[] all(Path folder, String... settings) {
@@ -54,7 +54,7 @@ public final class AnotherServer implements AutoCloseable {
                 .toArray(String[]::new);
     }
 
-    /** A data folder with the project of the ferries, its key and its file, written without starting a server. */
+    /** A data folder with the ferries' project, its key and its file, written without starting a server. */
     public static Path folderOfFerries() throws IOException, SQLException {
         Path folder = Files.createTempDirectory("plainsieve-ferries");
         Path files = Files.createDirectories(folder.resolve("files"));

@@ -16,11 +16,11 @@ import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The API as a client sees it. */
+/** A client of the API. */
 public final class Api {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    /** One viewer, as a browser is: it keeps the cookie by which it is known. */
+    /** A new client with its own cookies. */
     private final HttpClient client;
 
     private final String address;
@@ -38,22 +38,22 @@ public final class Api {
         this.value = value;
     }
 
-    /** The same for a program with a key. */
+    /** The same client with an API key. */
     public Api withKey(String secret) {
         return new Api(address, HttpClient.newHttpClient(), "Authorization", "Bearer " + secret);
     }
 
-    /** The same person, looking as others see it. */
+    /** The same client, viewing as a group. */
     public Api lookingAs(String as) {
         return saying("View-As", as);
     }
 
-    /** The same with a header in every request. */
+    /** The same client with an additional header. */
     public Api saying(String name, String said) {
         return new Api(address, client, name, said);
     }
 
-    /** An answer with its status and its lines of JSON; a plain answer has one line. */
+    /** A response: status and JSON lines; a single body has one line. */
     public record Answer(int status, String contentType, List<JsonNode> lines) {
         public JsonNode json() {
             return lines.get(0);
@@ -68,7 +68,7 @@ public final class Api {
             return rows;
         }
 
-        /** The failure: of a problem document, or of the last line of a stream. */
+        /** The failure in a problem document or in the last line of a stream. */
         public String failure() {
             return last().path("detail").asString(last().path("message").asString(""));
         }
@@ -83,7 +83,7 @@ public final class Api {
                 HttpRequest.newBuilder(URI.create(address + inProject(path))).GET());
     }
 
-    /** Paths without a project are those of the demo's. */
+    /** Paths without a project are relative to the demo project. */
     private static String inProject(String path) {
         boolean whole = path.matches(
                 "/api/v1/(projects|health|me|sign-in|sign-out|people|groups|audit-log|clock|allowed-sources|unsubscribe)\\b.*");
@@ -108,7 +108,7 @@ public final class Api {
                 .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
     }
 
-    /** The cookies by which its viewer is known, as a header has them. */
+    /** The cookies as a header value. */
     String cookies() {
         return ((CookieManager) client.cookieHandler().orElseThrow())
                 .getCookieStore().getCookies().stream()
@@ -116,7 +116,7 @@ public final class Api {
                         .collect(Collectors.joining("; "));
     }
 
-    /** The whole answer, with its headers. */
+    /** The complete response with headers. */
     HttpResponse<String> exchange(String method, String path, Object body) throws IOException, InterruptedException {
         return client.send(
                 HttpRequest.newBuilder(URI.create(address + inProject(path)))
@@ -126,7 +126,7 @@ public final class Api {
                 HttpResponse.BodyHandlers.ofString());
     }
 
-    /** A page, as it is served. */
+    /** A page as served. */
     public String text(String path) throws IOException, InterruptedException {
         return client.send(
                         HttpRequest.newBuilder(URI.create(address + path)).build(),
@@ -134,7 +134,7 @@ public final class Api {
                 .body();
     }
 
-    /** The status alone of what may be answered in any form. */
+    /** The status alone, whatever the body. */
     public int status(String method, String path, String type, String body) {
         HttpRequest request = HttpRequest.newBuilder(URI.create(address + path))
                 .header("Content-Type", type)
@@ -147,7 +147,7 @@ public final class Api {
         }
     }
 
-    /** Puts a file into the folder of a source. */
+    /** Uploads a file into the folder of a source. */
     public Answer upload(String source, String name, boolean replace, byte[] content) {
         String where = "/api/v1/sources/%s/files?name=%s&replace=%s"
                 .formatted(source, URLEncoder.encode(name, StandardCharsets.UTF_8), replace);
@@ -179,14 +179,14 @@ public final class Api {
         }
     }
 
-    /** Runs a view of a report with choices; what is not mentioned takes its default. */
+    /** Runs a view of a report with choices; omitted parameters have their defaults. */
     public Answer runView(String report, String view, Map<String, Object> choices) {
         return post(
                 "/api/v1/reports/%s/views/%s/run".formatted(report, view),
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
     }
 
-    /** The values of a parameter's list, with what is chosen for those it depends on. */
+    /** The values of a parameter's list, given the choices of its parents. */
     public Answer listValues(String parameter, Map<String, Object> choices) {
         return listValues(parameter, choices, "", 0);
     }

@@ -36,7 +36,7 @@ class BenchApiTest {
     }
 
     @Test
-    void makesAParameterAndRunsADraftWithIt() {
+    void createsAParameterAndRunsADraft() {
         JsonNode query = newQuery("Rough days", "ferries");
         assertThat(api.post("/api/v1/parameters", parameter("least_waves", "decimal", false))
                         .status())
@@ -53,7 +53,7 @@ class BenchApiTest {
     }
 
     @Test
-    void settingsOfAnEmbeddedEngineAreNotShown() {
+    void hidesSettingsOfEmbeddedEngines() {
         JsonNode query = newQuery("Bounds", "ferries");
         String text = "select current_setting('memory_limit') as memory";
         Api.Answer refused = api.runDraft(query.get("id").asString(), text, Map.of());
@@ -62,7 +62,7 @@ class BenchApiTest {
     }
 
     @Test
-    void aChangeOfManyNeedsNoEditOfTheQuery() {
+    void switchingToMultipleNeedsNoQueryEdit() {
         api.post("/api/v1/parameters", parameter("island", "text", false));
         String text = "select count(*) from ports where island = :island";
         assertThat(api.runDraft("late-crossings", text, Map.of("island", values("Tarn")))
@@ -93,7 +93,7 @@ class BenchApiTest {
     }
 
     @Test
-    void twoAuthorsDoNotOverwriteEachOther() {
+    void detectsConflictingQueryEdits() {
         String id = newQuery("Shared work", "ferries").get("id").asString();
         assertThat(api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 2", "version", 1))
                         .status())
@@ -106,7 +106,7 @@ class BenchApiTest {
     }
 
     @Test
-    void twoAuthorsOfOneParameterDoNotOverwriteEachOther() {
+    void detectsConflictingParameterEdits() {
         api.post("/api/v1/parameters", parameter("contested", "text", false));
         Map<String, Object> change = parameter("contested", "text", false);
         change.put("version", parameterNamed("contested").get("version").asInt());
@@ -117,7 +117,7 @@ class BenchApiTest {
     }
 
     @Test
-    void reportsKeepTheirTextUntilADraftIsGivenToThem() {
+    void reportsKeepTheirTextUntilPublished() {
         long before = api.runView("late-crossings", "figures", Map.of())
                 .rows()
                 .get(0)
@@ -146,7 +146,7 @@ class BenchApiTest {
     }
 
     @Test
-    void aChangedListQueryIsTheListAtOnce() {
+    void changedListQueryAppliesAtOnce() {
         String list = newQuery("Classes", "ferries").get("id").asString();
         Map<String, Object> vesselClass = parameter("vessel_class", "text", false);
         vesselClass.put("list", Map.of("kind", "query", "values", List.of(), "queryId", list));
@@ -161,7 +161,7 @@ class BenchApiTest {
     }
 
     @Test
-    void aNewNameReachesEveryUse() {
+    void renamesEveryUse() {
         String question =
                 api.get("/api/v1/reports/late-crossings").json().get("question").asString();
         assertThat(api.send("PUT", "/api/v1/parameters/min_delay/name", Map.of("name", "late_by"))
@@ -192,7 +192,7 @@ class BenchApiTest {
     }
 
     @Test
-    void aParameterInUseIsNotRemoved() {
+    void rejectsRemovingAUsedParameter() {
         Api.Answer answer = api.send("DELETE", "/api/v1/parameters/port", "");
         assertThat(answer.status()).isEqualTo(409);
         assertThat(answer.json().get("detail").asString()).contains("the report “Late crossings”");
@@ -206,7 +206,7 @@ class BenchApiTest {
             select :missing                       | unknown-parameter | 1
             with x as (insert into ports values (1)) select 1 | not-reading | 1
             """)
-    void aTextThatCannotRunIsRefusedWithItsPlace(String text, String kind, int line) {
+    void rejectsAnInvalidTextWithItsPosition(String text, String kind, int line) {
         for (Api.Answer answer : List.of(
                 api.runDraft("late-crossings", text, Map.of()),
                 api.post("/api/v1/queries/late-crossings/check", Map.of("text", text)))) {
@@ -219,7 +219,7 @@ class BenchApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour"})
-    void whatTheDatabaseRefusesIsToldInItsWords(String source) {
+    void reportsDatabaseErrorsVerbatim(String source) {
         String id = newQuery("Mistyped on " + source, source).get("id").asString();
         Api.Answer answer = api.runDraft(id, "select no_such_column from ports", Map.of());
         assertThat(answer.status()).isEqualTo(422);
@@ -231,8 +231,8 @@ class BenchApiTest {
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour"})
     @Timeout(value = 30, unit = TimeUnit.SECONDS)
-    void stopsARunAtTheDatabase(String source) throws Exception {
-        // A run belongs to the browser that has begun it.
+    void cancelsARunAtTheDatabase(String source) throws Exception {
+        // A run belongs to the browser that started it.
         api.get("/api/v1/me");
         String id = newQuery("Endless on " + source, source).get("id").asString();
         Map<String, Object> run = Map.of("runId", "endless-" + source, "text", ENDLESS, "choices", Map.of());
@@ -257,7 +257,7 @@ class BenchApiTest {
     }
 
     @Test
-    void aStopThatOvertakesItsRunStopsItAllTheSame() {
+    void cancellationMayArriveBeforeItsRun() {
         api.post("/api/v1/runs/early/stop", "");
         Api.Answer answer = api.post(
                 "/api/v1/queries/late-crossings/run", Map.of("runId", "early", "text", ENDLESS, "choices", Map.of()));
@@ -277,7 +277,7 @@ class BenchApiTest {
             select timestamp '2026-03-31 23:59:59.123456' | "2026-03-31T23:59:59.123456"
             select [1, 2]                                | "[1, 2]"
             """)
-    void valuesTravelWithoutLosingAnything(String query, String json) {
+    void transfersValuesWithoutLoss(String query, String json) {
         assertThat(api.runDraft("late-crossings", query, Map.of())
                         .rows()
                         .get(0)
@@ -287,7 +287,7 @@ class BenchApiTest {
     }
 
     @Test
-    void noticesAParameterInQuotesWithoutRefusingIt() {
+    void reportsAParameterInQuotesWithoutRejectingIt() {
         JsonNode check = api.post("/api/v1/queries/late-crossings/check", Map.of("text", "select ':port', :port"))
                 .json();
         assertThat(check.get("problems")).isEmpty();
@@ -305,7 +305,7 @@ class BenchApiTest {
     }
 
     @Test
-    void noticesADayAgainstAColumnThatTheSourceSaysHoldsTimes() {
+    void reportsADateComparedWithATimestampColumn() {
         JsonNode check = api.post(
                         "/api/v1/queries/late-crossings/check",
                         Map.of("text", "select 1 from crossings c where c.departed_at <= :to"))
@@ -314,7 +314,7 @@ class BenchApiTest {
     }
 
     @Test
-    void badParametersAreRefused() {
+    void rejectsInvalidParameters() {
         Map<String, Object> wrongDefault = parameter("wrong_default", "integer", false);
         wrongDefault.put("default", Map.of("kind", "choice", "choice", values("many")));
         assertThat(api.post("/api/v1/parameters", wrongDefault)

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Speaks HTTP by hand, because a well-behaved client does not let itself be reported to lie about its host. */
+/** Writes HTTP by hand, because HTTP clients do not send a false Host header. */
 class BrowserGuardTest {
     private static String ask(String... headers) throws Exception {
         return request("GET", "/api/v1/projects/home/reports", headers);
@@ -31,14 +31,14 @@ class BrowserGuardTest {
     }
 
     @Test
-    void answersItsOwnHostAndFencesThePageIn() throws Exception {
+    void responseHasSecurityHeadersForItsHost() throws Exception {
         assertThat(ask("Host: localhost"))
                 .startsWith("HTTP/1.1 200")
                 .contains("Content-Security-Policy: default-src 'self'", "X-Content-Type-Options: nosniff");
     }
 
     @Test
-    void refusesANameThatSomeoneElsePointedHere() throws Exception {
+    void rejectsAForeignHostName() throws Exception {
         assertThat(ask("Host: evil.example")).startsWith("HTTP/1.1 403").contains("plainsieve.hosts");
     }
 
@@ -53,7 +53,7 @@ class BrowserGuardTest {
         "POST, /api/v1/projects/home/runs/x/stop, Origin: null, Content-Length: 0",
         "POST, /api/v1/projects/home/runs/x/stop, Origin: http://localhost:1, Content-Length: 0"
     })
-    void refusesRequestsThatOtherSitesMake(String method, String target, String one, String other) throws Exception {
+    void rejectsCrossSiteRequests(String method, String target, String one, String other) throws Exception {
         assertThat(request(method, target, "Host: localhost", one, other))
                 .startsWith("HTTP/1.1 403")
                 .contains("application/problem+json", "X-Content-Type-Options: nosniff");
@@ -66,7 +66,7 @@ class BrowserGuardTest {
         "Origin: https://localhost, Content-Length: 0",
         "Accept: */*, Content-Length: 0"
     })
-    void takesWhatItsOwnPagesAndProgramsSend(String one, String other) throws Exception {
+    void acceptsItsOwnPagesAndPrograms(String one, String other) throws Exception {
         assertThat(request("POST", "/api/v1/projects/home/runs/x/stop", "Host: localhost", one, other))
                 .startsWith("HTTP/1.1 204");
     }
@@ -82,7 +82,7 @@ class BrowserGuardTest {
         assertThat(page).startsWith("HTTP/1.1 200").contains("<html", "frame-ancestors 'none'");
     }
 
-    /** What no handler of ours ever sees, too. */
+    /** Also requests that reach no handler. */
     @ParameterizedTest
     @CsvSource({
         "GET, /api/v1/nothing/like/it, 404",
@@ -99,15 +99,15 @@ class BrowserGuardTest {
     }
 
     @Test
-    void takesNoMoreThanItMay() throws Exception {
+    void limitsTheRequestSize() throws Exception {
         assertThat(request("POST", "/api/v1/projects", "Host: localhost", "Content-Length: 99999999"))
                 .startsWith("HTTP/1.1 413")
                 .contains("larger than 32 MB");
     }
 
-    /** Its page opens; what the link had after the cut is reported there. */
+    /** The page opens and reports the truncated part. */
     @Test
-    void aLinkThatWasCutOffStillOpensItsPage() throws Exception {
+    void truncatedLinkStillOpensItsPage() throws Exception {
         assertThat(request("GET", "/projects/home/reports/late-crossings?port=%E", "Host: localhost"))
                 .startsWith("HTTP/1.1 200")
                 .contains("<html");

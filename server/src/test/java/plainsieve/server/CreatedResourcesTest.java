@@ -6,7 +6,7 @@ import java.net.http.HttpResponse;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
-/** A request that creates a resource is answered with 201 and the resource's address. */
+/** A request that creates a resource returns 201 with its location. */
 class CreatedResourcesTest {
     private static final String HOME = "/api/v1/projects/home";
     private static final Api API = new Api(RunningServer.get().address());
@@ -22,7 +22,7 @@ class CreatedResourcesTest {
     }
 
     @Test
-    void haveAnAddressThatAnswers() throws Exception {
+    void haveAResolvableLocation() throws Exception {
         Map<String, String> query =
                 Map.of("name", "Created for its address", "sourceId", "ferries", "text", "select name from ports");
         String address = location(created(HOME + "/queries", query));
@@ -40,7 +40,7 @@ class CreatedResourcesTest {
     }
 
     @Test
-    void haveNoneWhereTheRequestIsRefused() throws Exception {
+    void haveNoLocationWhenRejected() throws Exception {
         HttpResponse<String> refused =
                 API.exchange("POST", HOME + "/queries", Map.of("name", "", "sourceId", "ferries", "text", "select 1"));
         assertThat(refused.statusCode()).isEqualTo(422);

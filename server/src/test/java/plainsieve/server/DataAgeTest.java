@@ -9,7 +9,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** How old the data of a report are: by a column that its author names, and by the copies that it asks. */
+/** The age of a report's data: by a column that the author names, and by the stored copies it reads. */
 class DataAgeTest {
     private static AnotherServer server;
     private static Api api;
@@ -64,7 +64,7 @@ class DataAgeTest {
     }
 
     @Test
-    void theNewestValueTellsItWhateverIsChosen() {
+    void newestValueIsIndependentOfChoices() {
         api.post("/api/v1/parameters", Map.of("name", "most_late", "type", "integer"));
         String report =
                 given("Ages", "ferries", "select departed_at, delay_min from crossings where delay_min <= :most_late");
@@ -90,7 +90,7 @@ class DataAgeTest {
     }
 
     @Test
-    void whatIsOfTodayIsNotLate() {
+    void dataOfTodayIsNotLate() {
         String report = given("Fresh", "ferries", "select current_date as day, count(*) as n from ports group by 1");
         take(report, "age", "fresh/day");
         take(report, "late", "1");
@@ -101,7 +101,7 @@ class DataAgeTest {
     }
 
     @Test
-    void aReportOnAStoredCopySaysSinceWhenItIsKept() throws Exception {
+    void storedCopyReportsItsAge() throws Exception {
         api.post(
                 "/api/v1/queries",
                 Map.of("name", "All ports", "sourceId", "ferries", "text", "select name from ports"));
@@ -125,7 +125,7 @@ class DataAgeTest {
     }
 
     @Test
-    void whatHasNoDaysIsNotOffered() {
+    void requiresADateColumn() {
         String report = given("No days", "ferries", "select name from ports");
         assertThat(take(report, "age", "no-days/name").status()).isEqualTo(422);
     }

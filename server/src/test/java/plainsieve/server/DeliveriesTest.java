@@ -17,10 +17,10 @@ import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.editing.transfer.ProjectTransfer;
 import tools.jackson.databind.JsonNode;
 
-/** Reports by mail: what is in one, who gets it, and when no one does. */
-class DeliveriesTest extends DeliveriesOfFerries {
+/** Deliveries: the content of an email, its recipients, and when none is sent. */
+class DeliveriesTest extends DeliveryFixture {
     @Test
-    void aMailSaysTheQuestionShowsTheRowsAndLeadsToTheReportWithItsChoices() throws Exception {
+    void emailHasQuestionRowsAndALinkWithChoices() throws Exception {
         String id = delivery(to("office@harbours.example"));
         JsonNode after = sent(id);
         assertThat(after.get("lastJob").get("state").asString())
@@ -35,7 +35,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
         String plain = text(mail, "text/plain");
         for (String body : List.of(html, plain)) {
             assertThat(body)
-                    .contains("Ardlow", "1 Jan 2025 to 31 Dec 2027", "late crossings", "average delay")
+                    .contains("Ardlow", "1 Jan 2025 – 31 Dec 2027", "late crossings", "average delay")
                     .contains(ADDRESS + "/projects/home/reports/" + REPORT + "?")
                     .contains("port=Ardlow", "from=2025-01-01", ADDRESS + "/unsubscribe/");
             assertThat(body).contains("These are the first 20 rows; the report has more.");
@@ -57,7 +57,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void eachRowOfAQueryIsAMailWithItsOwnChoices() throws Exception {
+    void eachQueryRowIsAnEmailWithItsChoices() throws Exception {
         api.post(
                 "/api/v1/queries",
                 Map.of(
@@ -80,7 +80,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void whatIsTooLargeForAMailIsNotAttachedAndTheMailSaysSo() throws Exception {
+    void omitsAnAttachmentThatIsTooLarge() throws Exception {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"), "min_delay", values("0")),
@@ -98,7 +98,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void nothingIsSentWhereThereIsNothingToSay() throws Exception {
+    void skipsAnEmptyResult() throws Exception {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "choices", Map.of("from", values("1999-01-01"), "to", values("1999-01-02"), "port", values("Ardlow")),
@@ -126,7 +126,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void unreachableRecipientsAreReportedAndOthersAreServed() throws Exception {
+    void reportsUnreachableRecipientsAndServesOthers() throws Exception {
         TestPerson tam = TestPerson.called(server, "tam").with("home", plainsieve.server.people.Role.VIEWER);
         String id = delivery(to(
                 "tam", "missing", "other@elsewhere.example", "a@b@c", "oran", "group:gone", "office@harbours.example"));
@@ -145,7 +145,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void theOneWhoWantsNoMoreGetsNoMore() throws Exception {
+    void unsubscribedRecipientGetsNoEmail() throws Exception {
         String id = delivery(to("office@harbours.example"));
         sent(id);
         String link =
@@ -178,14 +178,14 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void aTestGoesToWhoAsksForItAndToNobodyElse() throws Exception {
+    void testEmailGoesToTheAuthorOnly() throws Exception {
         String id = delivery(to("office@harbours.example"));
         JsonNode tried = api.post(DELIVERIES + "/" + id + "/test", Map.of("to", "office@harbours.example"))
                 .json();
         assertThat(tried.get("to").asString()).isEqualTo("oran@ferries.example");
         assertThat(mailbox.mails()).hasSize(1);
         assertThat(came("oran@ferries.example").getSubject()).isEqualTo("Test: " + name);
-        // Anyone who looks at it must not take it from the one who gets it.
+        // Looking at it must not consume it.
         MimeMessage test = came("oran@ferries.example");
         assertThat(test.getHeader("List-Unsubscribe")).isNull();
         assertThat(text(test, "text/html") + text(test, "text/plain")).doesNotContain("/unsubscribe/");
@@ -193,7 +193,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void whatCannotBeIsRefused() {
+    void rejectsInvalidDeliveries() {
         String id = delivery(to());
         assertThat(changed(id, Map.of("choices", Map.of("unknown", values("1"))))
                         .status())
@@ -224,7 +224,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void itGoesOutAndInWithItsProject() {
+    void isExportedAndImportedWithItsProject() {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example", "group:Offices")),
                 "condition",
@@ -252,7 +252,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void itIsSentAtItsTimesAndStandsInTheCalendar() throws Exception {
+    void isSentOnScheduleAndShownInTheCalendar() throws Exception {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "schedule", Map.of("every", "* * * * *", "timeZone", "UTC")));

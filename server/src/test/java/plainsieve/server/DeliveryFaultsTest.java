@@ -15,10 +15,10 @@ import plainsieve.server.records.jobs.EmailRecords;
 import plainsieve.server.records.jobs.EmailRow;
 import tools.jackson.databind.JsonNode;
 
-/** Mails when something is in the way: what went is not sent again, what did not is, and it is reported. */
-class DeliveryFaultsTest extends DeliveriesOfFerries {
+/** Deliveries during faults: sent emails are not repeated, unsent ones are, and both are reported. */
+class DeliveryFaultsTest extends DeliveryFixture {
     @Test
-    void whatWentIsNotSentAgainWhenTheServerForMailsComesBack() throws Exception {
+    void resumesWithoutDuplicatesWhenTheMailServerIsBack() throws Exception {
         String id = delivery(to("first@harbours.example", "second@harbours.example"));
         mailbox.tire("second@harbours.example", 1);
         JsonNode tried = sent(id);
@@ -41,18 +41,18 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
             if (!now.get("lastJob").get("state").asString().equals("due")) {
                 return now;
             }
-            CopiesOfAHarbour.sleep();
+            StoredCopyFixture.sleep();
         }
         throw new AssertionError("It is not tried again: " + one(id));
     }
 
     @Test
-    void aMailThatWasHandedOverWhenTheServerEndedIsNotSentAgain() throws Exception {
+    void doesNotResendAnAcceptedEmailAfterACrash() throws Exception {
         String id = delivery(to("office@harbours.example"));
         sent(id);
         EmailRecords records = server.part(EmailRecords.class);
         EmailRow row = records.of("home", id, 0, 1).get(0);
-        // As it is when the server ends between giving all of it and hearing that it was taken.
+        // The server ends between sending the data and reading the response.
         records.become(row.id(), EmailRow.State.HANDING_OVER, row.subject(), "", row.at());
         server.part(javax.sql.DataSource.class)
                 .getConnection()
@@ -68,7 +68,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void peopleGetWhatIsTheirsAndOthersWhatTheDeliverySays() throws Exception {
+    void recipientsGetTheirOwnRowsAndOthersTheCommonOnes() throws Exception {
         TestPerson tam = TestPerson.called(server, "tam").with("home", Role.VIEWER);
         server.part(Accounts.class).setMail(tam.id(), "tam@ferries.example");
         Groups groups = server.part(Groups.class);
@@ -97,7 +97,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void oneMailIsOneMailHoweverItsAddressIsWritten() throws Exception {
+    void addressesAreComparedCaseInsensitively() throws Exception {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example", "OFFICE@harbours.example"))));
         sent(id);
@@ -108,7 +108,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void authorsAreToldOnceWhatFailedForGood() throws Exception {
+    void authorsAreNotifiedOnceOfPermanentFailures() throws Exception {
         TestPerson ann = TestPerson.called(server, "ann").with("home", Role.AUTHOR);
         server.part(Accounts.class).setMail(ann.id(), "ann@ferries.example");
         String id = delivery(to("office@harbours.example"));
@@ -117,7 +117,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
                 .isEqualTo("failed");
         for (int i = 0; i < 200 && mailbox.mails().isEmpty(); i++) {
-            CopiesOfAHarbour.sleep();
+            StoredCopyFixture.sleep();
         }
         assertThat(mails(id))
                 .hasSize(1)
@@ -130,7 +130,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void whereThereIsNoServerForMailsItIsNotTriedForEachOfThem() throws Exception {
+    void unreachableMailServerIsTriedOnce() throws Exception {
         String id = delivery(to("first@harbours.example", "second@harbours.example", "third@harbours.example"));
         mailbox.leave();
         try {

@@ -62,7 +62,7 @@ class DownloadsApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server", "late-crossings-on-the-islands"})
-    void csvHasEveryRowAndTheQuestionOnTop(String report) throws Exception {
+    void csvHasEveryRowAndTheQuestionAtTheTop(String report) throws Exception {
         Api.Answer order = order(report, "csv", true, EVERYTHING);
         HttpResponse<byte[]> file = fetch(order);
         assertThat(file.headers().firstValue("Content-Type").orElse("")).startsWith("text/csv");
@@ -82,7 +82,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void whatWasPickedStandsInTheQuestionAndOnTop() throws Exception {
+    void picksAreInTheQuestionAndAtTheTop() throws Exception {
         Map<String, Object> body = new HashMap<>(Map.of("format", "csv", "withHeader", true, "choices", Map.of()));
         body.put("runId", UUID.randomUUID().toString());
         body.put(
@@ -97,12 +97,12 @@ class DownloadsApiTest {
     }
 
     @Test
-    void csvWithoutATopBeginsWithItsColumns() throws Exception {
+    void csvWithoutAHeadingBeginsWithItsColumns() throws Exception {
         assertThat(text(fetch(order("late-crossings", "csv", false, Map.of())))).startsWith("Port,Vessel,");
     }
 
     @Test
-    void jsonTellsWhatItIsOf() throws Exception {
+    void jsonDescribesItsOrigin() throws Exception {
         String text =
                 text(fetch(order("late-crossings", "json", true, Map.of("port", values("Brae O'Noth", "Þorvik")))));
         JsonNode json = JsonMapper.builder().build().readTree(text);
@@ -120,7 +120,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aWorkbookHasTheQuestionOnItsFirstSheetAndDatesAsDates() throws Exception {
+    void workbookHasTheQuestionOnItsFirstSheetAndTypedDates() throws Exception {
         byte[] bytes = fetch(order("late-crossings", "xlsx", true, Map.of())).body();
         Map<String, String> parts = new HashMap<>();
         Path file = Files.write(folder.resolve("rows.xlsx"), bytes);
@@ -147,14 +147,14 @@ class DownloadsApiTest {
             pdf | Ardlow | “format” has an unknown value, “pdf”
             csv | Nowhere | is not on the list
             """)
-    void whatCannotBeDownloadedIsToldWhenItIsOrdered(String format, String port, String message) {
+    void rejectsAnImpossibleDownloadWhenOrdered(String format, String port, String message) {
         Api.Answer refused = order("late-crossings", format, true, Map.of("port", values(port)));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().toString()).contains(message);
     }
 
     @Test
-    void aDownloadThatIsStoppedBreaksOffAndSaysSo() throws Exception {
+    void cancelledDownloadEndsWithAnError() throws Exception {
         String slow = "select p.name as port, x.i as vessel from ports p, generate_series(1, 30000000) x(i)";
         ProjectUpload.bringIn(ADDRESS, Map.of("project.yaml", """
                         queries: [{id: endless, name: Endless, source: harbour, file: endless.sql}]
@@ -186,7 +186,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aSignedChoiceHoldsForItsReportAloneAndCannotBeChanged() {
+    void signedChoiceIsValidForItsReportOnly() {
         Map<String, Object> port = Map.of("port", values("Lunna"));
         String token = api.post("/api/v1/reports/late-crossings/signed-links", Map.of("choices", port, "lastDay", ""))
                 .json()
@@ -204,7 +204,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aSignedLinkHoldsAfterItsParameterHasAnotherName() {
+    void signedLinkSurvivesARename() {
         String token = api.post(
                         "/api/v1/reports/vessel-diary/signed-links",
                         Map.of("choices", Map.of("with_cars", values("true")), "lastDay", ""))
@@ -224,7 +224,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aParameterForSignedLinksAloneIsRefusedWithoutOne() {
+    void signedOnlyParameterRequiresASignature() {
         JsonNode before =
                 api.get("/api/v1/reports/late-crossings-on-the-islands").json();
         Map<String, Object> settings = new HashMap<>(Map.of(
@@ -259,7 +259,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void settingsThatSomeoneElseChangedMeanwhileAreNotOverwritten() {
+    void detectsConflictingSettings() {
         String path = "/api/v1/reports/late-crossings-at-the-harbour-server/settings";
         String question = api.get("/api/v1/reports/late-crossings-at-the-harbour-server")
                 .json()
@@ -296,7 +296,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aPageSaysItsQuestionInItsTitleForLinkPreviews() throws Exception {
+    void pageTitleContainsTheQuestion() throws Exception {
         URI address = URI.create(ADDRESS
                 + "/projects/home/reports/late-crossings?port=Brae+O%27Noth&from=&to=2026-03-31&min_delay=%3Cb%3E");
         fetchPage(address);
@@ -309,7 +309,7 @@ class DownloadsApiTest {
     }
 
     @Test
-    void aPageSaysWhatIsPickedInItsTitle() throws Exception {
+    void pageTitleContainsPicks() throws Exception {
         URI address = URI.create(
                 ADDRESS
                         + "/projects/home/reports/late-crossings?port=Ardlow&only.by-vessel=Dunlin&without=only.by-port&only.gone=x");

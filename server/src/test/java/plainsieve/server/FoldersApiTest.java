@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** Folders of files as sources: added, filled, corrected and asked through the API. */
+/** Folders of files as sources: added, filled, corrected and queried through the API. */
 class FoldersApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
@@ -47,7 +47,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void aFileThatIsPutIntoAFolderIsATableWithTheNextQuestion() {
+    void uploadedFileIsATableForTheNextQuery() {
         folder("crews");
         assertThat(api.upload("crews", "masters.csv", false, bytes("name;born\nOrla;1.2.1980\n"))
                         .status())
@@ -76,7 +76,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void ofTwoWhoPutTheSameFileAtOnceOneIsToldThatItIsThere() {
+    void concurrentUploadOfOneNameIsAConflict() {
         folder("crowd");
         List<Integer> statuses = IntStream.range(0, 8)
                 .parallel()
@@ -89,7 +89,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void whatAnAuthorSaysOfAColumnIsKeptAndTravelsWithTheProject() throws InterruptedException {
+    void columnTypesArePersistedAndExported() throws InterruptedException {
         folder("tides");
         api.upload("tides", "levels.csv", false, bytes("at;metres\n01/02/2026;1,5\n02/02/2026;slack\n"));
         assertThat(table("tides", "levels").get("columns").toString())
@@ -127,7 +127,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void whereTheNamesOfColumnsStandIsSaidToo() {
+    void headerRowsArePersisted() {
         folder("tables");
         api.upload("tables", "levels.csv", false, bytes("at;metres\n2026-01-01;1,5\n"));
         Map<String, String> line = Map.of("table", "levels", "column", "", "type", "no line");
@@ -161,7 +161,7 @@ class FoldersApiTest {
                 "a\0.csv",
                 "ÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿ𐐷𐐷𐐷𐐷𐐷𐐷.csv"
             })
-    void takesNoFileElsewhereAndNoneThatIsNoTable(String name) {
+    void rejectsUploadsElsewhereAndOtherFormats(String name) {
         folder("safe");
         Api.Answer answer = api.upload("safe", name, true, bytes("a\n1\n"));
         assertThat(answer.status()).isBetween(400, 422);
@@ -171,7 +171,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void aFolderThatIsNotThereOrNotAllowedSaysSo() {
+    void reportsAMissingOrForbiddenFolder() {
         Map<String, Object> outside = Map.of("id", "etc", "kind", "folder", "database", "/etc");
         assertThat(api.post("/api/v1/sources", outside).status()).isEqualTo(422);
         api.post("/api/v1/sources", Map.of("id", "nowhere", "kind", "folder", "database", "nowhere"));
@@ -181,7 +181,7 @@ class FoldersApiTest {
     }
 
     @Test
-    void theDemoReportReadsTheFilesAsItsChoicesSay() {
+    void demoReportReadsFilesByItsChoices() {
         List<JsonNode> rows = api.runView(
                         "weather",
                         "days",

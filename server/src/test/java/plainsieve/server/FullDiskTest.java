@@ -14,7 +14,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The disk that the records lie on is full: its own small one, where this machine lets one be made. */
+/** The disk of the records is full: a small disk of its own where the machine permits. */
 class FullDiskTest {
     private static final String SIZE = "size=12m";
 
@@ -61,7 +61,7 @@ class FullDiskTest {
     }
 
     @Test
-    void refusesInWordsShowsWhatIsKeptAndGoesOnWhenThereIsRoom() throws Exception {
+    void servesCachedDataAndRecoversWhenSpaceReturns() throws Exception {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
             api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
@@ -70,7 +70,7 @@ class FullDiskTest {
             Path filler = fill();
             int version = 2;
             Api.Answer answer = save(api, version, version);
-            // What was free in the file and its log may still take a few small ones.
+            // Free space in the file and its log may hold a few small changes.
             while (answer.status() == 200 && version < 200) {
                 version++;
                 answer = save(api, version, version);
@@ -80,7 +80,7 @@ class FullDiskTest {
             Api.Answer kept = api.get("/api/v1/queries/kept");
             assertThat(kept.json().get("version").asInt()).isEqualTo(version);
             assertThat(kept.json().get("text").asString()).startsWith("select " + (version - 1) + " ");
-            // No one is kept from asking by a log that has no room.
+            // A log without space prevents no query.
             assertThat(api.runDraft("kept", "select 1", Map.of()).failure()).contains("cannot be opened");
             Files.delete(filler);
             assertThat(save(api, version, 1000).status()).isEqualTo(200);
@@ -88,7 +88,7 @@ class FullDiskTest {
     }
 
     @Test
-    void saysThatFilesCannotBeReadAndReadsThemWhenThereIsRoom() throws Exception {
+    void reportsUnreadableFilesAndRecovers() throws Exception {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
             api.post("/api/v1/sources", Map.of("id", "logs", "kind", "folder", "database", "logs"));

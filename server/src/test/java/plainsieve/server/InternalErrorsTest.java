@@ -12,7 +12,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** A mistake of ours is not told as one of the user's; one of the user's is reported without our insides. */
+/** Internal errors are server errors, and client errors reveal no internals. */
 class InternalErrorsTest {
     @Hidden
     @RestController
@@ -25,7 +25,7 @@ class InternalErrorsTest {
     }
 
     @Test
-    void anArgumentThatWeGotWrongIsOurMistake() throws Exception {
+    void internalArgumentErrorIsAServerError() throws Exception {
         try (AnotherServer server =
                 AnotherServer.on(Files.createTempDirectory("plainsieve"), List.of(OurMistake.class))) {
             Api.Answer answer = server.api().get("/api/v1/projects/our-mistake");
@@ -35,7 +35,7 @@ class InternalErrorsTest {
     }
 
     @Test
-    void aWordThatIsNoKindIsTheUsersAndNamesTheKinds() {
+    void unknownKindIsAClientErrorWithSuggestions() {
         Api.Answer refused = new Api(RunningServer.get().address())
                 .post("/api/v1/sources", Map.of("id", "wet", "kind", "sea", "database", "x"));
         assertThat(refused.status()).isEqualTo(422);

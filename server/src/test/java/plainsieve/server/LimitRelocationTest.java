@@ -10,12 +10,12 @@ import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** The row limit of a query falsifies figures of its rows: it is named in the report editor, and moves to the table. */
+/** A row limit in a query falsifies its figures: the report editor reports it and moves it to the table. */
 class LimitRelocationTest {
     private final Api api = new Api(RunningServer.get().address());
 
     @Test
-    void aRowLimitOfTheQueryMovesToTheTable() {
+    void movesARowLimitToTheTable() {
         try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500")) {
             JsonNode page = query.report();
             JsonNode limited = page.get("limits").get(0);
@@ -39,7 +39,7 @@ class LimitRelocationTest {
     }
 
     @Test
-    void aLimitWithAnOffsetIsNamedButNotMoved() {
+    void reportsALimitWithAnOffset() {
         try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500 offset 3")) {
             JsonNode limited = query.report().get("limits").get(0);
             assertThat(limited.get("fix").asString()).isEmpty();
@@ -48,7 +48,7 @@ class LimitRelocationTest {
         }
     }
 
-    /** A query of the crossings that is removed with the test. */
+    /** A query of the crossings that is removed after the test. */
     private final class LimitedQuery implements AutoCloseable {
         private final String id;
         private String report = "";
@@ -72,7 +72,7 @@ class LimitRelocationTest {
             return api.get("/api/v1/queries/" + id).json().get("text").asString();
         }
 
-        /** The parameter that the table's limit is. */
+        /** The parameter of the table's limit. */
         String parameter() {
             return StreamSupport.stream(api.get("/api/v1/parameters").json().spliterator(), false)
                     .map(one -> one.get("definition").get("name").asString())

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.server.records.sent.CachedListRecords;
 import plainsieve.server.records.sent.CachedListRow;
 
-/** Lists that are kept on disk. */
+/** Value lists cached on disk. */
 class ListCacheTest {
     private static Instant kept(Path folder, String column) throws Exception {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
@@ -26,9 +26,9 @@ class ListCacheTest {
         }
     }
 
-    /** Else what goes first, when there are too many, is not what was used least lately. */
+    /** Otherwise the eviction order would not be least recently used. */
     @Test
-    void anAnswerThatIsUsedAgainIsMarkedAsUsed() throws Exception {
+    void reuseUpdatesTheTimestamp() throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         try (AnotherServer server = AnotherServer.on(folder)) {
             server.api().listValues("port", Map.of());
@@ -43,10 +43,10 @@ class ListCacheTest {
         }
     }
 
-    /** What is in memory is found even where the record of it is gone. */
+    /** A list in memory is served even if its record is gone. */
     @ParameterizedTest
     @CsvSource({"true, true", "false, false"})
-    void listsThatWereUsedLastAreReadAfterAStart(boolean warmsUp, boolean known) throws Exception {
+    void recentListsAreReloadedAfterAStart(boolean warmsUp, boolean known) throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         String before;
         try (AnotherServer server = AnotherServer.on(folder)) {
@@ -61,9 +61,9 @@ class ListCacheTest {
         }
     }
 
-    /** A start does not read megabytes that no one may ask for. */
+    /** Starting does not load megabytes that may never be requested. */
     @Test
-    void longListsAreNotAmongThoseReadAfterAStart() throws Exception {
+    void longListsAreNotReloadedAfterAStart() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             CachedListRecords records = server.part(CachedListRecords.class);
             Instant now = Instant.parse("2026-03-01T09:05:00Z");

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** Lists of values, on real databases. */
+/** Value lists on real databases. */
 class ListsApiTest extends ParameterTests {
     private static List<String> labels(Api.Answer list) {
         return list.json().get("values").findValuesAsString("label");
@@ -27,7 +27,7 @@ class ListsApiTest extends ParameterTests {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void aColumnIsAListInOneStepDistinctSortedWithoutBlanksAndExceptions(String source) {
+    void columnBecomesADistinctSortedList(String source) {
         make(
                 "islands_of",
                 Map.of(
@@ -47,7 +47,7 @@ class ListsApiTest extends ParameterTests {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void aListDependsOnTheChoiceOfItsParents(String source) {
+    void listDependsOnParentChoices(String source) {
         make("of_island", Map.of("multiple", true));
         make("of_class", Map.of());
         String ports = query(
@@ -65,7 +65,7 @@ class ListsApiTest extends ParameterTests {
     }
 
     @Test
-    void aListQueryMadeLiveCannotCloseACircle() {
+    void rejectsACyclicListQuery() {
         String list = query("Harmless", "ferries", "select name from ports");
         make("circular", Map.of("list", listOf(list)));
         api.send(
@@ -84,7 +84,7 @@ class ListsApiTest extends ParameterTests {
             harbour ; select i::text as code, 'Ticket ' || i as label from generate_series(1, 100000) i
             islands ; select cast(seq as char) as code, concat('Ticket ', seq) as label from seq_1_to_100000
             """)
-    void aListOfAHundredThousandIsSearchedAtItsSourcePageByPage(String source, String text) {
+    void longListIsSearchedAtItsSource(String source, String text) {
         String list = query("Tickets " + source, source, text);
         make("ticket", Map.of("multiple", true, "list", listOf(list)));
         Api.Answer first = api.listValues("ticket", Map.of());
@@ -115,7 +115,7 @@ class ListsApiTest extends ParameterTests {
     }
 
     @Test
-    void theSameListAskedForManyTimesAtOnceReachesItsSourceOnce() {
+    void concurrentRequestsShareOneStatement() {
         String slow = query(
                 "Slow list",
                 "ferries",
@@ -133,7 +133,7 @@ class ListsApiTest extends ParameterTests {
     }
 
     @Test
-    void aListThatIsOldIsThereAtOnceAndRefreshedBeside() throws Exception {
+    void staleListIsServedWhileRefreshing() throws Exception {
         String list = query("Now", "ferries", "select cast(current_timestamp as varchar) as now");
         make("moment_of", Map.of("list", Map.of("kind", "query", "queryId", list, "cacheSeconds", 1)));
         String first = labels(api.listValues("moment_of", Map.of())).get(0);
@@ -149,7 +149,7 @@ class ListsApiTest extends ParameterTests {
     }
 
     @Test
-    void aTypedListIsComparedWithTheData() {
+    void typedListIsComparedWithTheData() {
         Map<String, Object> typed = Map.of(
                 "kind",
                 "typed",

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Malformed requests are refused with a 4xx status and are never internal errors. */
+/** Malformed requests are rejected with a 4xx status and are never internal errors. */
 class MalformedInputTest {
     private final Api api = new Api(RunningServer.get().address());
 
@@ -35,7 +35,7 @@ class MalformedInputTest {
             POST | /api/v1/parameters                               | {"name": "p1", "formerNames": [null]}
             POST | /api/v1/queries/late-crossings/check             | {"text": null}
             """)
-    void isRefused(String method, String path, String body) {
+    void isRejected(String method, String path, String body) {
         assertThat(api.send(method, path, body).status()).isBetween(200, 499);
     }
 
@@ -63,7 +63,7 @@ class MalformedInputTest {
                 "transfer-policies: [{}]",
                 "transfer-policies: [{from: ferries}]",
             })
-    void anIncompleteProjectIsRefused(String yaml) throws Exception {
+    void incompleteProjectIsRejected(String yaml) throws Exception {
         HttpResponse<String> refused =
                 ProjectUpload.upload(RunningServer.get().address(), Map.of("project.yaml", yaml));
         assertThat(refused.statusCode()).as(refused.body()).isBetween(400, 499);
@@ -72,7 +72,7 @@ class MalformedInputTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"plainsieve-viewer=é", "plainsieve-session=é", "é=é", "plainsieve-known=é.é", "a=\"", ";;;="})
-    void anOddCookieIsNoError(String cookie) throws IOException {
+    void malformedCookieIsIgnored(String cookie) throws IOException {
         URI server = URI.create(RunningServer.get().address());
         try (Socket socket = new Socket(server.getHost(), server.getPort())) {
             OutputStream out = socket.getOutputStream();
@@ -85,7 +85,7 @@ class MalformedInputTest {
     }
 
     @Test
-    void moreFiltersThanAPageHasAreRefused() {
+    void rejectsMoreFiltersThanPossible() {
         Map<String, Object> body = new HashMap<>(Map.of("runId", "many", "choices", Map.of()));
         Map<String, Object> filter = Map.of("column", "port", "type", "text", "values", List.of("Ardlow"));
         body.put("filters", java.util.Collections.nCopies(101, filter));
@@ -105,7 +105,7 @@ class MalformedInputTest {
             POST | /api/v1/parameters/order                | {"names": [%s]}
             POST | /api/v1/parameters                      | {"name": "p1", "formerNames": [%s]}
             """)
-    void noListIsEndless(String method, String path, String body) {
+    void everyListIsLimited(String method, String path, String body) {
         String list = "\"x\",".repeat(600_000) + "\"x\"";
         assertThat(api.send(method, path, body.formatted(list)).status()).isEqualTo(413);
     }

@@ -11,14 +11,14 @@ import plainsieve.server.runtime.settings.NetworkSettings;
 
 class NetworkSettingsTest {
     @Test
-    void addressesAreWrittenAsThoseOfRequests() {
+    void normalizesAddresses() {
         assertThat(new NetworkSettings(List.of(" 10.1.2.3", "::1", "fd00::a")).proxies())
                 .containsExactly("10.1.2.3", "0:0:0:0:0:0:0:1", "fd00:0:0:0:0:0:0:a");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"cafe", "proxy.example", "10.1.2", "10.1.2.3/24", "999.1.2.3", "", "::g"})
-    void nothingElseIsOne(String proxy) {
+    void rejectsAnythingElse(String proxy) {
         assertThatThrownBy(() -> new NetworkSettings(List.of(proxy))).hasMessageContaining("takes addresses such as");
     }
 }

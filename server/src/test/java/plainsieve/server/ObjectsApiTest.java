@@ -9,7 +9,7 @@ import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** Definitions and sources are renamed, duplicated, removed and restored, as their authors expect. */
+/** Definitions and sources are renamed, duplicated, removed and restored. */
 class ObjectsApiTest {
     private final Api api = new Api(RunningServer.get().address());
     private final String name = "Object " + UUID.randomUUID();
@@ -44,7 +44,7 @@ class ObjectsApiTest {
     }
 
     @Test
-    void refusesToRemoveAQueryInUseAndNamesItsUsers() {
+    void rejectsRemovingAUsedQueryAndNamesItsUsers() {
         JsonNode uses = api.get("/api/v1/queries/late-crossings/uses").json();
         assertThat(uses.findValuesAsString("name")).contains("Late crossings");
         Api.Answer refused = api.send("DELETE", "/api/v1/queries/late-crossings", "");
@@ -54,7 +54,7 @@ class ObjectsApiTest {
     }
 
     @Test
-    void refusesToRestoreOverAnObjectOfTheSameName() {
+    void rejectsRestoringOverTheSameName() {
         String id = newQuery();
         api.send("DELETE", "/api/v1/queries/" + id, "");
         assertThat(newQuery()).isEqualTo(id);
@@ -102,7 +102,7 @@ class ObjectsApiTest {
     }
 
     @Test
-    void refusesToRemoveASourceInUse() {
+    void rejectsRemovingAUsedSource() {
         Api.Answer refused = api.send("DELETE", "/api/v1/sources/ferries", "");
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.json().get("detail").asString()).contains("Late crossings");

@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The server hands out a kept description of its API, which the front end's types are made from, too; it must be true. */
+/** The OpenAPI document in the repository, from which the front end's types are generated, equals the served one. */
 class OpenApiTest {
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
@@ -20,10 +20,10 @@ class OpenApiTest {
     Path folder;
 
     @Test
-    void theDescriptionIsThatOfWhatIsServed() throws Exception {
+    void documentMatchesTheRoutes() throws Exception {
         try (AnotherServer server = AnotherServer.on(
                 folder,
-                List.of(Describing.class),
+                List.of(OpenApiCustomization.class),
                 "--springdoc.api-docs.enabled=true",
                 "--springdoc.api-docs.path=/found",
                 "--springdoc.default-produces-media-type=application/json")) {
@@ -36,7 +36,7 @@ class OpenApiTest {
     }
 
     @Test
-    void whoIsNotSignedInIsGivenTheDescriptionToo() throws Exception {
+    void documentIsPublic() throws Exception {
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.accounts=true")) {
             Api.Answer answer = server.api().get("/api/openapi");
             assertThat(answer.status()).isEqualTo(200);

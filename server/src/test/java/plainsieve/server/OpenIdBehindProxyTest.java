@@ -16,7 +16,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.issuer.Issuer;
 
-/** The address to which the sign-in service sends people back, where a proxy has another scheme, name and port. */
+/** The redirect URI behind a proxy with another scheme, host and port. */
 class OpenIdBehindProxyTest {
     private static final Pattern REDIRECT = Pattern.compile("(?i)location: \\S*redirect_uri=([^&\\s]+)");
 
@@ -43,7 +43,7 @@ class OpenIdBehindProxyTest {
         issuer.close();
     }
 
-    /** As the proxy of docs/operating.md sends it: {@code $http_host}, {@code $scheme}, {@code $server_port}. */
+    /** Headers of the proxy in docs/operating.md: {@code $http_host}, {@code $scheme}, {@code $server_port}. */
     @ParameterizedTest
     @CsvSource({
         "ferries.example:8443, https, 8443, https://ferries.example:8443/sign-in/callback",
@@ -51,7 +51,7 @@ class OpenIdBehindProxyTest {
         "ferries.example:8080, http, 8080, http://ferries.example:8080/sign-in/callback",
         "ferries.example, http, 80, http://ferries.example/sign-in/callback"
     })
-    void isThatOfTheProxy(String host, String scheme, int port, String back) throws IOException {
+    void usesTheOriginOfTheProxy(String host, String scheme, int port, String back) throws IOException {
         URI address = URI.create(server.address());
         String request = "GET /sign-in/by-service?back=/ HTTP/1.1\r\nHost: %s\r\nX-Forwarded-For: 192.0.2.7\r\n"
                 + "X-Forwarded-Proto: %s\r\nX-Forwarded-Port: %d\r\nConnection: close\r\n\r\n";

@@ -17,7 +17,7 @@ import plainsieve.server.records.access.IdentityRecords;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Signing in with another service, against a real one: there and back, and every way in which it may not be. */
+/** Signing in through a real OpenID Connect provider, and every rejected variation. */
 class OpenIdTest {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int PORT = FreePort.find();
@@ -50,7 +50,7 @@ class OpenIdTest {
     }
 
     @Test
-    void whoComesForTheFirstTimeHasAnAccountAndTheirGroups() {
+    void firstSignInCreatesAnAccountWithGroups() {
         Visitor mora = new Visitor(server.address());
         String back = mora.throughTheService("mora", "/projects/home/reports?x=1");
         assertThat(mora.comesBack(back)).isEqualTo(server.address() + "/projects/home/reports?x=1");
@@ -64,7 +64,7 @@ class OpenIdTest {
     }
 
     @Test
-    void groupsFollowWhatTheServiceSaysAndNothingElse() {
+    void groupsFollowTheProvider() {
         Groups groups = server.part(Groups.class);
         String byHand = groups.add("By hand").id();
         Visitor mora = new Visitor(server.address());
@@ -91,7 +91,7 @@ class OpenIdTest {
     }
 
     @Test
-    void anAccountThatIsThereIsNeverTakenByItsName() {
+    void existingAccountIsNotTakenOverByName() {
         Accounts accounts = server.part(Accounts.class);
         accounts.give(accounts.add("tam", "Tam Skene").id(), "", Role.OPERATOR);
         Visitor tam = new Visitor(server.address());
@@ -100,7 +100,7 @@ class OpenIdTest {
     }
 
     @Test
-    void aShutAccountStaysShut() {
+    void suspendedAccountStaysSuspended() {
         Visitor one = new Visitor(server.address());
         one.comesBack(one.throughTheService("missing", "/"));
         server.part(Accounts.class)
@@ -112,7 +112,7 @@ class OpenIdTest {
     }
 
     @Test
-    void anAnswerIsGoodOnceAndInTheBrowserThatAskedForIt() {
+    void responseIsValidOnceInTheSameBrowser() {
         Visitor asked = new Visitor(server.address());
         String back = asked.throughTheService("mora", "/");
         assertThat(new Visitor(server.address()).comesBack(back))
@@ -134,7 +134,7 @@ class OpenIdTest {
     }
 
     @Test
-    void nobodyIsLedToAnotherSite() {
+    void rejectsForeignRedirects() {
         for (String page :
                 List.of("https://elsewhere.example/", "//elsewhere.example", "/\\elsewhere.example", "/sign-in", "x")) {
             Visitor visitor = new Visitor(server.address());
@@ -145,7 +145,7 @@ class OpenIdTest {
     }
 
     @Test
-    void whatIsAskedForHasAProofKeyAndANonce() {
+    void requestHasPkceAndANonce() {
         HttpResponse<String> sent = new Visitor(server.address()).get(server.address() + "/sign-in/by-service");
         assertThat(sent.statusCode()).isEqualTo(302);
         assertThat(sent.headers().firstValue("Location").orElseThrow())
@@ -155,14 +155,14 @@ class OpenIdTest {
     }
 
     @Test
-    void aClaimMaySayWhoSeesWhat() {
+    void claimCanGrantRowAccess() {
         Visitor mora = new Visitor(server.address());
         mora.comesBack(mora.throughTheService("mora", "/"));
         assertThat(server.part(IdentityRecords.class).claims("mora", "island")).containsExactly("Tarn");
     }
 
     @Test
-    void aServiceThatDoesNotAnswerIsToldAndNothingElseStops() throws Exception {
+    void unreachableProviderIsReported() throws Exception {
         try (AnotherServer alone = AnotherServer.on(
                 AnotherServer.folderOfFerries(),
                 "--plainsieve.accounts=true",

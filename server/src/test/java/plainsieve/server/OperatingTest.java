@@ -32,7 +32,7 @@ import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A server among others: behind a proxy, by its own certificate, measured, and put back from a copy that was made while it ran. */
+/** Operation behind a proxy, with TLS, with metrics, and restored from a backup made while running. */
 class OperatingTest {
     private static final String PASSWORD = "nine lazy puffins";
 
@@ -70,7 +70,7 @@ class OperatingTest {
     }
 
     @Test
-    void aNamedProxyIsTakenAtItsWordFromTheRight() throws Exception {
+    void trustsANamedProxy() throws Exception {
         try (AnotherServer server = with("--plainsieve.network.proxies=127.0.0.1")) {
             person(server, "ona");
             HttpClient client = HttpClient.newHttpClient();
@@ -94,7 +94,7 @@ class OperatingTest {
     }
 
     @Test
-    void nobodyElseIsTakenAtTheirWord() throws Exception {
+    void ignoresForwardedHeadersOfOthers() throws Exception {
         try (AnotherServer server = with("--plainsieve.network.proxies=10.9.8.7")) {
             person(server, "ona");
             HttpResponse<String> in = signIn(
@@ -113,7 +113,7 @@ class OperatingTest {
     }
 
     @Test
-    void allAddressesCanStandBelowAPathOfTheirOwn() throws Exception {
+    void supportsABasePath() throws Exception {
         try (AnotherServer server = with("--server.servlet.context-path=/ferries")) {
             person(server, "ona");
             HttpClient client = HttpClient.newHttpClient();
@@ -136,7 +136,7 @@ class OperatingTest {
     }
 
     @Test
-    void itsOwnCertificateMakesCookiesSecure() throws Exception {
+    void tlsMakesCookiesSecure() throws Exception {
         Path store = Files.createTempDirectory("plainsieve-certificate").resolve("own.p12");
         Process made = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "keytool")
@@ -187,7 +187,7 @@ class OperatingTest {
     }
 
     @Test
-    void healthAndMeasuresHaveAPortOfTheirOwn() throws Exception {
+    void healthAndMetricsHaveASeparatePort() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--management.server.port=0")) {
             server.api().runView("late-crossings", "figures", Map.of());
             String port = server.part(Environment.class).getRequiredProperty("local.management.port");
@@ -202,7 +202,7 @@ class OperatingTest {
     }
 
     @Test
-    void everyAnswerHasTheIdOfItsRequest() throws Exception {
+    void everyResponseHasARequestId() throws Exception {
         try (AnotherServer server = with()) {
             HttpClient client = HttpClient.newHttpClient();
             HttpResponse<String> own = client.send(
@@ -230,7 +230,7 @@ class OperatingTest {
 
     /* As docs/operating.md has it, while someone works. */
     @Test
-    void aCopyThatWasMadeWhileItRanIsAWholeServer() throws Exception {
+    void backupTakenWhileRunningIsComplete() throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         Path copy = Files.createTempDirectory("plainsieve-copy");
         AtomicBoolean working = new AtomicBoolean(true);

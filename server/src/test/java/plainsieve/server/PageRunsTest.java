@@ -14,7 +14,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** Views of a page and its question in one request: each line is of one of them, and what fails of it is its own. */
+/** Views of a page and its question in one request: each line belongs to one view, and so does each failure. */
 class PageRunsTest {
     private static final String DEMO = "/api/v1/reports/late-crossings";
     private static final String LONG =
@@ -45,7 +45,7 @@ class PageRunsTest {
         return asked;
     }
 
-    /** The events of an answer, each under the place of what it is of. */
+    /** The events of a response by the position of their view. */
     private static Map<Integer, List<JsonNode>> told(Api.Answer answer) {
         assertThat(answer.status()).isEqualTo(200);
         Map<Integer, List<JsonNode>> told = new LinkedHashMap<>();
@@ -72,7 +72,7 @@ class PageRunsTest {
     }
 
     @Test
-    void aPageIsAnsweredAsItsViewsAreOneByOne() {
+    void pageEqualsItsViewsOneByOne() {
         List<String> views = List.of("crossings", "figures", "by-port", "by-vessel");
         Map<Integer, List<JsonNode>> told = told(api.post(
                 DEMO + "/run",
@@ -95,7 +95,7 @@ class PageRunsTest {
     }
 
     @Test
-    void whatFailsOfAPageKeepsNothingElseBack() {
+    void failedViewDoesNotAffectOthers() {
         Map<Integer, List<JsonNode>> told = told(api.post(
                 DEMO + "/run",
                 Map.of(
@@ -116,7 +116,7 @@ class PageRunsTest {
     }
 
     @Test
-    void aPageOfViewsThatAreNotThereIsRefusedWhole() {
+    void rejectsAPageWithUnknownViews() {
         assertThat(api.post(DEMO + "/run", Map.of("views", List.of(view("nothing", Map.of()))))
                         .status())
                 .isEqualTo(404);
@@ -127,13 +127,13 @@ class PageRunsTest {
     }
 
     @Test
-    void aPageThatAsksForNothingIsOverAtOnce() {
+    void emptyPageEndsAtOnce() {
         assertThat(api.post(DEMO + "/run", Map.of("views", List.of())).status()).isEqualTo(200);
     }
 
     @Test
-    void aPageIsStoppedWhole() throws Exception {
-        GivenReport given = GivenReport.of(api, "Long page", LONG);
+    void cancelsAllViews() throws Exception {
+        PublishedReport given = PublishedReport.of(api, "Long page", LONG);
         String query = given.query();
         made.addAll(List.of("/api/v1/reports/" + given.report(), "/api/v1/queries/" + query));
         String page = UUID.randomUUID().toString();

@@ -7,7 +7,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** Parameters as sentences through the API: said, offered, changed, typed; nothing is kept by that. */
+/** Parameter sentences in the API: description, options, changes, typed text; none of them saves anything. */
 class ParameterSentencesApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
@@ -29,7 +29,7 @@ class ParameterSentencesApiTest {
     }
 
     @Test
-    void everyParameterIsSaid() {
+    void describesEveryParameter() {
         assertThat(text(said("ship").get("sentence")))
                 .startsWith("is text, takes many values from the query Vessels of a route, depending on :")
                 .contains("unlisted values are removed with a note");
@@ -39,7 +39,7 @@ class ParameterSentencesApiTest {
     }
 
     @Test
-    void aListIsOfferedOfTheComparedColumnFirst() {
+    void suggestsAListOfTheComparedColumn() {
         List<String> offered = api.get("/api/v1/parameters/ship_class/options?mark=list")
                 .json()
                 .findValuesAsString("label");
@@ -51,7 +51,7 @@ class ParameterSentencesApiTest {
     }
 
     @Test
-    void aChangeIsToldWithWhatItLosesAndNotKept() {
+    void previewsLossesWithoutSaving() {
         JsonNode state = api.get("/api/v1/parameters/state").json();
         JsonNode answer = changed(state, "type", "integer").json();
         assertThat(answer.get("definition").get("type").asString()).isEqualTo("integer");
@@ -78,7 +78,7 @@ class ParameterSentencesApiTest {
     }
 
     @Test
-    void aSentenceMakesAParameterAndAPhraseThatSaysNothingIsNamed() {
+    void createsFromASentenceAndRejectsUnknownPhrases() {
         JsonNode made = api.post(
                         "/api/v1/parameters/parse",
                         Map.of("sentence", "isle is text, many values from ports.island with counts, unit: bays"))
@@ -92,7 +92,7 @@ class ParameterSentencesApiTest {
     }
 
     @Test
-    void theEndOfARangeCannotBecomeSomethingElse() {
+    void endOfARangeKeepsItsType() {
         JsonNode to = api.get("/api/v1/parameters/to").json();
         JsonNode text = changed(to, "type", "text").json().get("definition");
         Api.Answer refused = api.send("PUT", "/api/v1/parameters/to", text);

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 
-/** Makes parameters and queries for a test, and takes the parameters away again. */
+/** Creates parameters and queries for a test and removes the parameters afterwards. */
 abstract class ParameterTests {
     final Api api = new Api(RunningServer.get().address());
     private final List<String> made = new ArrayList<>();

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** Parameters and their choices, on real databases. */
+/** Parameters and their choices on real databases. */
 class ParametersApiTest extends ParameterTests {
     private static final String DIARY = "vessel-diary";
 
@@ -23,7 +23,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void aCircleIsRefusedWithItsPath() {
+    void rejectsACycleWithItsPath() {
         make("first_of", Map.of());
         String second = query("Second", "ferries", "select name from ports where island = :first_of");
         make("second_of", Map.of("list", listOf(second)));
@@ -42,7 +42,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void chosenChildrenThatNoLongerFitAreDroppedAndTold() {
+    void dropsAndReportsDependentValues() {
         JsonNode question = question(Map.of("quay", values("Mill_Pier"), "route", values("Ardlow to Maddow")));
         assertThat(question.get("removedValues").get("route").toString()).contains("Ardlow to Maddow");
         assertThat(question.get("choices").get("route").get("kind").asString()).isEqualTo("blank");
@@ -53,7 +53,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void aMonthOfAListMayBeWrittenShorter() {
+    void acceptsShortMonths() {
         List<Map<String, Object>> months = List.of(
                 Map.of("value", "2026-02-01", "label", "February"), Map.of("value", "2026-03-01", "label", "March"));
         make(
@@ -81,7 +81,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void aComputedParameterFollowsAndCannotBeChosen() {
+    void computedParameterCannotBeChosen() {
         assertThat(question(Map.of("month", values("2026-03"))).get("sentence").asString())
                 .startsWith("Crossings in March 2026 (fiscal year 2026)");
         assertThat(question(Map.of("month", values("2026-04"))).get("sentence").asString())
@@ -103,7 +103,7 @@ class ParametersApiTest extends ParameterTests {
             quay=Ardlo                 | value-not-listed
             prot=Ardlow                | unknown-parameter
             """)
-    void whatCannotBeUsedIsToldNotIgnored(String link, String kind) {
+    void reportsUnusableChoices(String link, String kind) {
         Map<String, Object> choices = new HashMap<>();
         for (String word : link.split(" ")) {
             String[] pair = word.split("=", 2);
@@ -114,7 +114,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void aMonthCoversEveryDayOfItAtTheSource() {
+    void monthCoversItsDaysAtTheSource() {
         Api.Answer march = api.runView(DIARY, "figures", Map.of("month", values("2026-03"), "quay", blank()));
         assertThat(march.json().get("text").asString()).contains("c.departed_at >= ?", "c.departed_at < ?");
         String byHand =
@@ -127,7 +127,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void aRenamedParameterIsPreviewedAndItsFormerNameStillWorks() {
+    void previewsARenameAndAcceptsTheFormerName() {
         JsonNode preview =
                 api.get("/api/v1/parameters/note/rename-preview?to=remark").json();
         assertThat(preview.findValuesAsString("before")).anyMatch(line -> line.equals("and c.master_note = :note"));
@@ -148,7 +148,7 @@ class ParametersApiTest extends ParameterTests {
     }
 
     @Test
-    void theUsesSayWhichQueriesOfAReportDoNotUseIt() {
+    void listsQueriesThatDoNotUseAParameter() {
         JsonNode uses = api.get("/api/v1/parameters").json();
         for (JsonNode use : uses) {
             if (use.get("definition").get("name").asString().equals("month")) {
@@ -171,7 +171,7 @@ class ParametersApiTest extends ParameterTests {
             ferries | select 1 from ports limit :wanted                           | integer  | false | .
             ferries | select 1 from nowhere where x = :wanted                     | text     | false | .
             """)
-    void proposesATypeFromTheComparedColumn(String source, String text, String type, boolean many, String column) {
+    void proposesTheTypeOfTheComparedColumn(String source, String text, String type, boolean many, String column) {
         String id = query("Proposal " + source, source, "select 1");
         JsonNode proposal = api.post("/api/v1/queries/" + id + "/proposal", Map.of("text", text, "name", "wanted"))
                 .json();
@@ -185,7 +185,7 @@ class ParametersApiTest extends ParameterTests {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void theSpreadCountsEveryNumberOfTheColumn(String source) {
+    void distributionCountsEveryNumber(String source) {
         make(
                 "spread_of",
                 Map.of(
@@ -224,14 +224,14 @@ class ParametersApiTest extends ParameterTests {
             {"name": "bad_one", "default": {"kind": "formula", "formula": "soon"}}       | cannot be read
             {"name": "bad_one", "formula": "year of :bad_one"}                           | :bad_one needs :bad_one
             """)
-    void whatWouldFailLaterIsRefusedWhenItIsMade(String body, String message) {
+    void rejectsInvalidDefinitions(String body, String message) {
         Api.Answer refused = api.post("/api/v1/parameters", body);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains(message);
     }
 
     @Test
-    void aDefaultCanBeTheAnswerOfAQuery() throws Exception {
+    void defaultCanComeFromAQuery() throws Exception {
         String newest = query("Newest vessel", "ferries", "select name from vessels order by vessel_id desc limit 1");
         make("newest_one", Map.of("default", Map.of("kind", "query", "queryId", newest)));
         make(

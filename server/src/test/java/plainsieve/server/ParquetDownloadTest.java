@@ -21,7 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Full answers as Parquet: the types of the values, and what was asked in the metadata; read by another program. */
+/** Complete results as Parquet with typed values and the question as metadata, read by another program. */
 class ParquetDownloadTest {
     private static final String ADDRESS = RunningServer.get().address();
     private final Api api = new Api(ADDRESS);
@@ -83,7 +83,7 @@ class ParquetDownloadTest {
     }
 
     @Test
-    void hasColumnsAlsoWithoutRows() throws Exception {
+    void hasColumnsWithoutRows() throws Exception {
         Path file = fetch("late-crossings", Map.of("min_delay", values("1000000")));
         assertThat(read("select count(*) from '%s'", file)).containsExactly("0");
         assertThat(read("select column_name || ' ' || column_type from (describe select * from '%s')", file))

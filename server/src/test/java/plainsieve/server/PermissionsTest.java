@@ -16,7 +16,7 @@ import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 
-/** What people and their groups may see, and what they may not. */
+/** Permissions of users and groups. */
 class PermissionsTest {
     private static final String AUDIENCE = "/api/v1/projects/home/reports/late-crossings/audience";
 
@@ -41,7 +41,7 @@ class PermissionsTest {
     }
 
     @Test
-    void aProjectThatIsNotForSomebodyIsNotThereForThem() {
+    void inaccessibleProjectIsNotFound() {
         operator("o1");
         TestPerson stranger = called("stranger");
         assertThat(stranger.opens()).isEqualTo(404);
@@ -60,7 +60,7 @@ class PermissionsTest {
     }
 
     @Test
-    void aRoleInOneProjectIsNoneInAnother() {
+    void rolesApplyToOneProject() {
         TestPerson operator = operator("o2");
         String other = operator.api()
                 .post("/api/v1/projects", Map.of("name", "Other"))
@@ -79,7 +79,7 @@ class PermissionsTest {
     }
 
     @Test
-    void theMostOfWhatIsGivenToThemAndTheirGroupsHolds() {
+    void highestRoleOfUserAndGroupsApplies() {
         operator("o3");
         Groups groups = server.part(Groups.class);
         String makers = groups.add("Makers").id();
@@ -93,7 +93,7 @@ class PermissionsTest {
     }
 
     @Test
-    void aReportForAGroupIsForNobodyElse() {
+    void groupReportIsHiddenFromOthers() {
         TestPerson operator = operator("o4");
         Groups groups = server.part(Groups.class);
         String office = groups.add("Office").id();
@@ -130,7 +130,7 @@ class PermissionsTest {
     }
 
     @Test
-    void aReportForEveryoneIsAllThatSomebodyWithoutARoleSees() {
+    void userWithoutARoleSeesPublicReportsOnly() {
         TestPerson operator = operator("o5");
         TestPerson guest = called("guest");
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", true, "groups", List.of()));
@@ -143,7 +143,7 @@ class PermissionsTest {
     }
 
     @Test
-    void whatIsSentForOneViewerIsNotShownToAnother() {
+    void statementsOfAViewerAreHiddenFromOthers() {
         operator("o6");
         TestPerson one = called("one").with("home", Role.VIEWER);
         TestPerson other = called("other").with("home", Role.VIEWER);
@@ -167,7 +167,7 @@ class PermissionsTest {
     }
 
     @Test
-    void aListThatIsOnNoReportOfTheirsIsNotShownToViewers() {
+    void viewersCannotReadUnusedLists() {
         operator("o7");
         TestPerson viewer = called("lists").with("home", Role.VIEWER);
         Map<String, Object> onReport = Map.of("choices", Map.of(), "reportId", "late-crossings");
@@ -184,7 +184,7 @@ class PermissionsTest {
     }
 
     @Test
-    void whatIsKeptBelongsToThePersonWhateverBrowserTheyUse() {
+    void savedSelectionsBelongToTheAccount() {
         operator("o8");
         TestPerson keeper = called("keeper-of-choices").with("home", Role.VIEWER);
         keeper.api().post("/api/v1/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
@@ -202,7 +202,7 @@ class PermissionsTest {
     }
 
     @Test
-    void whatWasDoneIsRecordedAndCannotBeChanged() throws Exception {
+    void auditLogIsImmutable() throws Exception {
         TestPerson operator = operator("o10");
         TestPerson viewer = called("taker").with("home", Role.VIEWER);
         Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
@@ -226,10 +226,10 @@ class PermissionsTest {
     }
 
     @Test
-    void theTitleOfAReportIsSaidToNobodyWhoMayNotOpenIt() throws Exception {
+    void titleIsHiddenWithoutAccess() throws Exception {
         TestPerson operator = operator("o9");
         String page = "/projects/home/reports/late-crossings";
-        // A page does not wait for a question that takes long to say.
+        // A page does not wait for slow question values.
         String said = "";
         for (int i = 0; i < 40 && !said.contains("<title>Late crossings"); i++) {
             said = operator.api().text(page);

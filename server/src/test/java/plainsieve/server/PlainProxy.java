@@ -11,14 +11,14 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 
-/** Hands each connection on to the next of some servers; one that takes none is passed over. Nothing more. */
+/** Forwards each connection to the next of several servers, skipping those that refuse it. */
 final class PlainProxy implements AutoCloseable {
     private final ServerSocket socket;
     private final List<Integer> ports;
     private final AtomicInteger next = new AtomicInteger();
     private final ExecutorService connections = Executors.newCachedThreadPool();
 
-    /** @param port 0 for any that is free */
+    /** @param port 0 for any free port */
     PlainProxy(int port, List<Integer> ports) throws IOException {
         this.socket = new ServerSocket(port, 500, InetAddress.getLoopbackAddress());
         this.ports = List.copyOf(ports);
@@ -46,7 +46,7 @@ final class PlainProxy implements AutoCloseable {
             connections.execute(() -> copy(server, browser));
             copy(browser, server);
         } catch (IOException gone) {
-            // Anyone who was answered by it asks again.
+            // Interrupted clients repeat their request.
         }
     }
 
@@ -63,7 +63,7 @@ final class PlainProxy implements AutoCloseable {
         throw last;
     }
 
-    /** Until either side is gone. */
+    /** Until either side closes. */
     private static void copy(Socket from, Socket to) {
         try (from;
                 to) {

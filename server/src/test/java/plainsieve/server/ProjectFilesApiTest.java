@@ -8,7 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
-/** The project goes out as files and comes in again. */
+/** Export of a project as files and import. */
 class ProjectFilesApiTest {
     private static final String EVERYTHING = """
             parameters:
@@ -45,7 +45,7 @@ class ProjectFilesApiTest {
     }
 
     @Test
-    void comesInAsItWentOut() throws Exception {
+    void roundTrips() throws Exception {
         Map<String, String> before = download();
         assertThat(before.keySet()).contains("project.yaml", "queries/late-crossings.sql");
         assertThat(before.get("project.yaml")).contains("name: port").doesNotContain("password");
@@ -54,7 +54,7 @@ class ProjectFilesApiTest {
     }
 
     @Test
-    void bringsInAQueryByteForByteWithItsParameterAndReport() throws Exception {
+    void importsAQueryByteForByteWithItsParameterAndReport() throws Exception {
         String sql = "select name,\tisland\r\nfrom ports -- Þ 端口\n\nwhere island in (:brought_in)  \n";
         Map<String, String> files = new LinkedHashMap<>();
         files.put("project.yaml", """
@@ -78,7 +78,7 @@ class ProjectFilesApiTest {
     }
 
     @Test
-    void refusesAsAWhole() throws Exception {
+    void rejectsAsAWhole() throws Exception {
         Map<String, String> files = new LinkedHashMap<>();
         files.put("project.yaml", """
                 parameters: [{name: half_way, type: text}]
@@ -94,7 +94,7 @@ class ProjectFilesApiTest {
     }
 
     @Test
-    void saysWhatIsWrongWithAFile() throws Exception {
+    void reportsErrorsInAFile() throws Exception {
         assertThat(upload(Map.of("other.txt", "x")).body()).contains("There is no project.yaml");
         assertThat(upload(Map.of("project.yaml", "queris: []")).body()).contains("Did you mean “queries”?");
         assertThat(upload(Map.of("project.yaml", "queries: [{id: a, source: ferries, file: a.sql}]"))
@@ -110,7 +110,7 @@ class ProjectFilesApiTest {
     }
 
     @Test
-    void keepsEverythingAParameterCanBe() throws Exception {
+    void keepsEveryParameterProperty() throws Exception {
         assertThat(upload(Map.of("project.yaml", EVERYTHING)).statusCode()).isEqualTo(204);
         String out = download().get("project.yaml");
         assertThat(out)

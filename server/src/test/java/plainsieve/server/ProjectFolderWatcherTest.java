@@ -24,7 +24,7 @@ import plainsieve.server.editing.folder.ProjectFolderWatcher;
 import plainsieve.server.editing.transfer.ProjectTransfer;
 import tools.jackson.databind.JsonNode;
 
-/** A server whose projects served from files: it follows them, all or nothing, and no one changes them on it. */
+/** A server whose projects are read from files: changes apply as a whole or not at all, and the API cannot change them. */
 class ProjectFolderWatcherTest {
     private static final String REPORT = "/api/v1/reports/late-crossings";
 
@@ -48,7 +48,7 @@ class ProjectFolderWatcherTest {
         server.close();
     }
 
-    /** The project of a server as files. */
+    /** The server's project as files. */
     static Path written(Path dataFolder) throws IOException {
         Path folder = Files.createTempDirectory("plainsieve-project");
         try (AnotherServer made = AnotherServer.on(dataFolder)) {
@@ -93,7 +93,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void itServesWhatTheFilesSayAndFollowsThem() throws Exception {
+    void servesTheFilesAndFollowsChanges() throws Exception {
         assertThat(wrong()).isEmpty();
         assertThat(server.api().runView("late-crossings", "figures", Map.of()).status())
                 .isEqualTo(200);
@@ -102,9 +102,9 @@ class ProjectFolderWatcherTest {
         until(() -> name().equals("After the spring"));
     }
 
-    /** Cut off, a project file may still be valid: with no reports, or fewer. */
+    /** A truncated project file may still be valid with fewer or no reports. */
     @Test
-    void aFileThatIsCutOffLeavesWhatWasServed() throws Exception {
+    void truncatedFileKeepsTheServedState() throws Exception {
         Path file = project.resolve(ProjectFolder.NAME);
         String whole = Files.readString(file);
         int reports = whole.indexOf("\nreports:");
@@ -120,9 +120,9 @@ class ProjectFolderWatcherTest {
         }
     }
 
-    /** Nor does it stop permanently over a file that no memory can hold. */
+    /** It also survives a file larger than memory. */
     @Test
-    void aFileThatIsTooLargeOrLeadsOutsideIsRefused() throws Exception {
+    void rejectsLargeFilesAndLinksOutside() throws Exception {
         Path file = project.resolve(ProjectFolder.NAME);
         String whole = Files.readString(file);
         Files.writeString(file, "# " + "x".repeat(9_000_000));
@@ -145,7 +145,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void filesThatDoNotFitLeaveWhatWasServedAndSayWhy() throws Exception {
+    void inconsistentFilesKeepTheServedStateWithAReason() throws Exception {
         String before = name();
         change("name: " + before, "name: Half of a change");
         Path query;
@@ -173,7 +173,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void nobodyChangesAnythingOfItHere() {
+    void projectIsReadOnly() {
         Api api = server.api();
         JsonNode query = api.get("/api/v1/queries").json().get(0);
         List<Api.Answer> refused = List.of(
@@ -200,7 +200,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void whatViewersKeepOutlivesAChangeOfTheFiles() throws Exception {
+    void savedSelectionsSurviveChanges() throws Exception {
         Api api = server.api();
         String kept = api.post(REPORT + "/selections", Map.of("name", "Mine", "choices", Map.of()))
                 .json()
@@ -212,7 +212,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void aLinkThatWasTakenBackStaysSo() throws Exception {
+    void revokedLinkStaysRevoked() throws Exception {
         ReportLinks reportLinks = server.part(ReportLinks.class);
         Project home = server.part(Projects.class).first();
         ReportLinks.CreatedLink made = reportLinks.make(
@@ -225,7 +225,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void groupsThatCannotBeLeaveWhatWasServed() throws Exception {
+    void invalidGroupsKeepTheServedState() throws Exception {
         Path people = project.resolve("people.yaml");
         Files.writeString(people, "groups:\n  - name: Office\n    roles: viewer\n");
         until(() -> !wrong().isEmpty());
@@ -239,7 +239,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void projectsThatWereMadeOnAServerAreNotPutAway() throws Exception {
+    void otherProjectsAreKept() throws Exception {
         Path made = AnotherServer.folderOfFerries();
         assertThatThrownBy(() -> AnotherServer.on(made, "--plainsieve.project=" + project))
                 .hasStackTraceContaining("Use a separate data folder");
@@ -249,7 +249,7 @@ class ProjectFolderWatcherTest {
     }
 
     @Test
-    void aServerThatFoundNoGoodFilesYetIsNotReady() throws Exception {
+    void serverIsNotReadyWithoutValidFiles() throws Exception {
         try (AnotherServer empty = AnotherServer.on(
                 Files.createTempDirectory("plainsieve-serving"),
                 "--plainsieve.project=" + Files.createTempDirectory("plainsieve-nothing"))) {

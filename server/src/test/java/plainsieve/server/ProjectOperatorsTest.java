@@ -11,7 +11,7 @@ import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** What those may do who manage one project and not after all: its people, and the sources that are for it. */
+/** Operators of a single project manage its users and the sources assigned to it. */
 class ProjectOperatorsTest {
     private static AnotherServer server;
     private static TestPerson operator;
@@ -40,7 +40,7 @@ class ProjectOperatorsTest {
     }
 
     @Test
-    void anOperatorOfOneProjectGivesRolesInItAndNowhereElse() {
+    void projectOperatorGrantsRolesInTheProjectOnly() {
         String other = project("Members");
         String at = "/api/v1/projects/" + other + "/members";
         TestPerson looksAfter = called("looks-after").with(other, Role.OPERATOR);
@@ -97,7 +97,7 @@ class ProjectOperatorsTest {
     }
 
     @Test
-    void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
+    void unassignedSourceIsNotFoundForAuthors() {
         String other = project("Without it");
         String at = "/api/v1/projects/" + other;
         TestPerson author = called("author-without").with(other, Role.AUTHOR);
@@ -135,7 +135,7 @@ class ProjectOperatorsTest {
     }
 
     @Test
-    void aProjectThatAsksASourceIsNotTakenFromIt() {
+    void usedSourceCannotBeUnassigned() {
         String other = project("With it");
         TestPerson author = called("author-with").with(other, Role.AUTHOR);
         String at = "/api/v1/projects/" + other;

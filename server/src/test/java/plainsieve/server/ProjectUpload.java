@@ -14,7 +14,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 
-/** Brings a project in as anyone does: as a ZIP of its files. */
+/** Uploads a project as a ZIP of its files. */
 public final class ProjectUpload {
     private static final HttpClient CLIENT = HttpClient.newHttpClient();
 
@@ -37,7 +37,7 @@ public final class ProjectUpload {
                 HttpResponse.BodyHandlers.ofString());
     }
 
-    /** The files of the project as they are now. */
+    /** The current files of the project. */
     static Map<String, String> download(String address) throws IOException, InterruptedException {
         URI zip = URI.create(address + "/api/v1/projects/home/project.zip");
         byte[] bytes = CLIENT.send(HttpRequest.newBuilder(zip).build(), HttpResponse.BodyHandlers.ofByteArray())
@@ -51,7 +51,7 @@ public final class ProjectUpload {
         return files;
     }
 
-    /** Fails when the project is refused. */
+    /** Fails if the project is rejected. */
     public static void bringIn(String address, Map<String, String> files) throws IOException, InterruptedException {
         HttpResponse<String> answer = upload(address, files);
         if (answer.statusCode() != 204) {

@@ -14,7 +14,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** Several projects on one server: what is in one is not in the other; sources are shared. */
+/** Several projects on one server are isolated; sources are shared. */
 class ProjectsApiTest {
     private final String address = RunningServer.get().address();
     private final Api api = new Api(address);
@@ -35,7 +35,7 @@ class ProjectsApiTest {
     }
 
     @Test
-    void namesAreFreeInEveryProjectAndMeanWhatTheyMeanThere() {
+    void namesAreScopedToAProject() {
         String before = api.get("/api/v1/parameters/port").json().toString();
         assertThat(api.post(other + "/parameters", Map.of("name", "port", "type", "integer"))
                         .status())
@@ -48,7 +48,7 @@ class ProjectsApiTest {
     }
 
     @Test
-    void sentTellsOnlyWhatItsProjectSent() {
+    void sentIsScopedToAProject() {
         Map<String, Object> query = Map.of(
                 "name", "Counted", "sourceId", "ferries", "text", "select count(*) from ports where port_id = :port");
         api.post(other + "/parameters", Map.of("name", "port", "type", "integer"));
@@ -75,7 +75,7 @@ class ProjectsApiTest {
     }
 
     @Test
-    void aProjectWithSomethingInItIsNotRemoved() {
+    void rejectsRemovingAProjectInUse() {
         api.post(other + "/parameters", Map.of("name", "port"));
         Api.Answer refused = api.send("DELETE", other, "");
         assertThat(refused.status()).isEqualTo(409);
@@ -83,14 +83,14 @@ class ProjectsApiTest {
     }
 
     @Test
-    void oneThatThereIsNotIsSaid() {
+    void reportsAMissingProject() {
         Api.Answer missing = api.get("/api/v1/projects/nowhere/reports");
         assertThat(missing.status()).isEqualTo(404);
         assertThat(missing.json().get("detail").asString()).contains("nowhere");
     }
 
     @Test
-    void theRootAddressLeadsToTheReports() throws Exception {
+    void rootRedirectsToReports() throws Exception {
         HttpResponse<Void> answer = HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(URI.create(address + "/")).build(),

@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** SQL that is read as steps, and the proof that both have the same rows. */
+/** SQL converted to steps, and the proof that both return the same rows. */
 class QueryConversionApiTest {
     private static final String SQL = "select p.name as harbour, count(*) as late from crossings c\n"
             + "join ports p on p.port_id = c.port_id\nwhere c.delay_min > 15 and p.name in (:port)\n"
@@ -33,7 +33,7 @@ class QueryConversionApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void simpleSqlIsReadAsStepsWithTheSameRows(String source) {
+    void convertsSqlToStepsWithTheSameRows(String source) {
         String id = newQuery("Convert to steps on " + source, source);
         String steps = api.post("/api/v1/queries/" + id + "/steps/from-sql", Map.of("text", SQL))
                 .json()
@@ -48,7 +48,7 @@ class QueryConversionApiTest {
     }
 
     @Test
-    void tellsWhereSqlIsNotSoSimple() {
+    void reportsUnsupportedSql() {
         String id = newQuery("Not so simple", "ferries");
         Api.Answer answer = api.post(
                 "/api/v1/queries/" + id + "/steps/from-sql",
@@ -59,7 +59,7 @@ class QueryConversionApiTest {
     }
 
     @Test
-    void aComparisonIsStoppedByItsId() {
+    void cancelsAComparisonById() {
         String id = newQuery("Stopped", "ferries");
         api.post("/api/v1/runs/left-before/stop", "");
         String text = "select port_id from ports";
@@ -71,7 +71,7 @@ class QueryConversionApiTest {
     }
 
     @Test
-    void rowsAreTheSameInAnyOrderButNotUnderOtherNames() {
+    void comparesRowsWithoutOrderButByName() {
         String id = newQuery("Orders", "ferries");
         String up = "select port_id, name from ports order by port_id";
         assertThat(same(id, up, up + " desc").get("same").asBoolean()).isTrue();

@@ -22,7 +22,7 @@ import plainsieve.server.records.access.PersonRecords;
 import plainsieve.server.records.access.PersonRow;
 import plainsieve.server.records.access.SessionRecords;
 
-/** What every request reads is remembered, and no one is ever told what is no longer so. */
+/** Records read by every request are cached, and stale ones are never returned. */
 class ReadCacheTest {
     private static final String TAM = "tam-id";
     private static final int CHANGES = 400;
@@ -61,7 +61,7 @@ class ReadCacheTest {
     }
 
     @Test
-    void theRecordsAreAskedAgainOnlyAfterAChange() throws Exception {
+    void readsAgainOnlyAfterAChange() throws Exception {
         assertThat(label()).isEqualTo("0");
         pastTheServer("update person set label = 'past' where id = '" + TAM + "'");
         assertThat(label()).isEqualTo("0");
@@ -70,7 +70,7 @@ class ReadCacheTest {
     }
 
     @Test
-    void whatIsNotThereIsRememberedAsWellAndIsThereOnceItIsAdded() {
+    void remembersMissingRowsUntilAdded() {
         people.remove(TAM);
         assertThat(people.find(TAM)).isEmpty();
         assertThat(people.find(TAM)).isEmpty();
@@ -79,7 +79,7 @@ class ReadCacheTest {
     }
 
     @Test
-    void aChangeSeesItselfAndNobodyElseSeesItBeforeItIsKept() {
+    void uncommittedChangesAreVisibleToTheirTransactionOnly() {
         assertThat(label()).isEqualTo("0");
         change.executeWithoutResult(status -> {
             call("1");
@@ -91,7 +91,7 @@ class ReadCacheTest {
     }
 
     @Test
-    void whatIsTakenBackWasNeverSeen() {
+    void rolledBackChangesAreNeverVisible() {
         assertThat(label()).isEqualTo("0");
         change.executeWithoutResult(status -> {
             call("1");
@@ -103,7 +103,7 @@ class ReadCacheTest {
 
     /* Readers that begin before a change and end after it must not leave behind what they found. */
     @Test
-    void nobodyIsToldAnOlderStateAfterAChangeIsOver() {
+    void neverReturnsAnOlderStateAfterACommit() {
         AtomicInteger over = new AtomicInteger();
         AtomicInteger older = new AtomicInteger();
         CompletableFuture<?>[] readers = Stream.generate(() -> CompletableFuture.runAsync(() -> {

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What happens while another process writes into the records, a backup for example, and afterwards. */
+/** Behavior while another process, such as a backup, writes to the records, and afterwards. */
 class RecordsBusyTest {
     @TempDir
     Path folder;
@@ -55,7 +55,7 @@ class RecordsBusyTest {
     }
 
     @Test
-    void waitsForAnotherWriterAndReadsMeanwhile() throws Exception {
+    void waitForAWriterWhileReadsContinue() throws Exception {
         List<CompletableFuture<Api.Answer>> saves = new ArrayList<>();
         whileLocked(3_000, () -> {
             for (String query : List.of("a", "b", "c", "d", "e")) {
@@ -70,7 +70,7 @@ class RecordsBusyTest {
     }
 
     @Test
-    void saysThatNothingWasChangedAndIsWellAtOnce() throws Exception {
+    void reportABusyDatabaseAndRecover() throws Exception {
         List<CompletableFuture<Api.Answer>> saves = new ArrayList<>();
         List<CompletableFuture<Api.Answer>> removals = new ArrayList<>();
         whileLocked(7_000, () -> {

@@ -45,7 +45,7 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void refusesAFileThatIsNoDatabase() throws Exception {
+    void rejectsAFileThatIsNoDatabase() throws Exception {
         Files.writeString(file(), "my diary");
         assertThatThrownBy(() -> RecordsFile.check(file()))
                 .isInstanceOf(IncompatibleDatabaseException.class)
@@ -54,13 +54,13 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void refusesTheDatabaseOfAnotherProgram() throws Exception {
+    void rejectsTheDatabaseOfAnotherProgram() throws Exception {
         database("create table diary (entry text)");
         assertThatThrownBy(() -> RecordsFile.check(file())).hasMessageContaining("another program");
     }
 
     @Test
-    void refusesRecordsNewerThanTheProgram() throws Exception {
+    void rejectsRecordsOfANewerVersion() throws Exception {
         database("create table query (id text)", "pragma application_id = 1347635542", "pragma user_version = 99");
         byte[] before = Files.readAllBytes(file());
         assertThatThrownBy(() -> RecordsFile.check(file()))
@@ -70,7 +70,7 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void refusesADatabaseOfAnotherDevelopmentVersion() throws Exception {
+    void rejectsADatabaseOfAnotherDevelopmentVersion() throws Exception {
         AnotherServer.on(folder).close();
         database("update flyway_schema_history set checksum = 1 where version = '1'");
         assertThatThrownBy(() -> AnotherServer.on(folder))
@@ -82,7 +82,7 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void takesANewFolderAndAnEmptyFile() throws Exception {
+    void acceptsANewFolderAndAnEmptyFile() throws Exception {
         RecordsFile.check(folder.resolve("new/plainsieve.sqlite"));
         Files.createFile(file());
         RecordsFile.check(file());
@@ -90,7 +90,7 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void aFolderBelongsToOneServerAndItsFilesToTheirOwner() throws Exception {
+    void folderIsLockedAndItsFilesArePrivate() throws Exception {
         try (ServerProcess server = ServerProcess.answering(folder)) {
             for (String name : List.of("plainsieve.sqlite", "secret.key", "server.lock")) {
                 assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve(name))))
@@ -108,7 +108,7 @@ class RecordsSafetyTest {
         }
     }
 
-    /** What a server says that does not start. */
+    /** The message of a server that does not start. */
     private String refusal(String log) throws Exception {
         Process refused = ServerProcess.begun(folder, FreePort.find(), folder.resolve(log))
                 .process();
@@ -118,7 +118,7 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void losesNothingConfirmedWhenKilled() throws Exception {
+    void losesNothingCommittedWhenKilled() throws Exception {
         int confirmed = 0;
         for (int round = 0; round < KILLS; round++) {
             ServerProcess server = ServerProcess.answering(folder);
@@ -145,12 +145,12 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void whatRunsIsInSentBeforeItIsSentAndStaysThereWhenKilled() throws Exception {
+    void runningStatementIsLoggedBeforeItIsSent() throws Exception {
         try (ServerProcess server = ServerProcess.answering(folder)) {
             makeAnsweringQuery(server.api());
             server.api().runDraft("kept", "select 1", Map.of());
             CompletableFuture.runAsync(() -> server.api().runDraft("kept", ENDLESS, Map.of()));
-            // How the one before ended is written a moment after it has.
+            // The outcome of the previous run is written shortly after its end.
             await(() -> String.join("", begun()).startsWith(ENDLESS));
             server.kill();
         }
@@ -161,10 +161,10 @@ class RecordsSafetyTest {
     }
 
     @Test
-    void whatWasSeenWhileItRanIsInSentOnceWithHowItEnded() throws Exception {
+    void interruptedStatementIsLoggedOnceWithItsOutcome() throws Exception {
         try (ServerProcess server = ServerProcess.answering(folder)) {
             Api api = server.api();
-            // A run belongs to the browser that has begun it.
+            // A run belongs to the browser that started it.
             api.get("/api/v1/me");
             makeAnsweringQuery(api);
             Map<String, Object> endless = Map.of("runId", "endless", "text", ENDLESS, "choices", Map.of());
@@ -178,7 +178,7 @@ class RecordsSafetyTest {
         }
     }
 
-    /** The statements that were begun and were neither looked at nor ended since, as they are in the file. */
+    /** The statements in the file that were started and neither fetched nor ended. */
     private List<String> begun() {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file());
                 ResultSet rows = connection.createStatement().executeQuery("select text from sent_running")) {
@@ -222,7 +222,7 @@ class RecordsSafetyTest {
         api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
     }
 
-    /** @return the number in the last text that was confirmed */
+    /** @return the number in the last confirmed text */
     private static int saveDrafts(Api api, int after) {
         int version = api.get("/api/v1/queries/kept").json().get("version").asInt();
         for (int i = after + 1; i <= after + 40; i++) {

@@ -40,7 +40,7 @@ class RehearsalApiTest {
 
     @Test
     @Timeout(120)
-    void triesWhatViewersWillChooseAndStopsAndGoesOn() throws InterruptedException {
+    void triesChoicesAndResumesAfterCancellation() throws InterruptedException {
         int total = api.post(PATH, Map.of()).json().get("total").asInt();
         assertThat(total).isGreaterThan(30);
         JsonNode stopped = api.send("DELETE", PATH, "").json();
@@ -68,7 +68,7 @@ class RehearsalApiTest {
     }
 
     @Test
-    void theBenchTriesEveryFormThatReportsSend() {
+    void benchTriesEveryFormThatReportsSend() {
         String text =
                 api.get("/api/v1/queries/late-crossings").json().get("text").asString();
         Map<String, Object> body = Map.of("runId", "x", "text", text, "choices", Map.of());
@@ -84,7 +84,7 @@ class RehearsalApiTest {
     }
 
     @Test
-    void everyStatementOfAViewIsTried() {
+    void triesEveryStatementOfAView() {
         String text = api.get("/api/v1/queries/fare-income").json().get("text").asString();
         JsonNode forms = api.post(
                         "/api/v1/queries/fare-income/forms", Map.of("runId", "y", "text", text, "choices", Map.of()))
@@ -101,7 +101,7 @@ class RehearsalApiTest {
 
     @Test
     @Timeout(120)
-    void aSecondStatementThatFailsFailsItsCases() throws InterruptedException {
+    void failureOfASecondStatementFailsItsCases() throws InterruptedException {
         String id = api.post(
                         "/api/v1/queries",
                         Map.of(
@@ -138,7 +138,7 @@ class RehearsalApiTest {
     }
 
     @Test
-    void aReportThatWasNotRehearsedSaysSo() {
+    void reportsAMissingRehearsal() {
         assertThat(api.get("/api/v1/reports/vessel-diary/rehearsal").status()).isEqualTo(404);
     }
 }

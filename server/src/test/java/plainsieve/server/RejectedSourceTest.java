@@ -12,7 +12,7 @@ import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
 /** A source that rejects the user or the password: who is notified, where, and how often. */
-class RejectedSourceTest extends DeliveriesOfFerries {
+class RejectedSourceTest extends DeliveryFixture {
     private static final String SOURCES = "/api/v1/projects/home/sources";
 
     private static Map<String, Object> locked(String password) {
@@ -57,7 +57,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
 
     private static void await(int mails) {
         for (int i = 0; i < 200 && told().size() < mails; i++) {
-            CopiesOfAHarbour.sleep();
+            StoredCopyFixture.sleep();
         }
     }
 
@@ -66,7 +66,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void operatorsAndItsAuthorsAreToldOnceUntilItIsSaved() {
+    void operatorsAndAuthorsAreNotifiedOnceUntilSaved() {
         address(TestPerson.called(server, "mira").with("home", Role.AUTHOR), "mira@ferries.example");
         address(TestPerson.called(server, "vey").with("home", Role.VIEWER), "vey@ferries.example");
         address(TestPerson.called(server, "else").with("elsewhere", Role.AUTHOR), "else@ferries.example");

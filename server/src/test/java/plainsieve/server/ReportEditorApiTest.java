@@ -14,7 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** Reports that are made on their page, on real databases: a draft of sentences until it is given to viewers. */
+/** Reports edited on their page, on real databases: a draft of sentences until published. */
 class ReportEditorApiTest {
     private final Api api = new Api(RunningServer.get().address());
     private String id;
@@ -40,7 +40,7 @@ class ReportEditorApiTest {
         return whole(page, thing).replaceFirst(" · \\+$", "");
     }
 
-    /** With the mark for what could be added. */
+    /** Includes the mark for additions. */
     private static String whole(JsonNode page, String thing) {
         return StreamSupport.stream(page.get("objects").spliterator(), false)
                 .filter(one -> one.get("object").asString().equals(thing))
@@ -83,7 +83,7 @@ class ReportEditorApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server", "late-crossings-on-the-islands"})
-    void aQueryBecomesAPageOfProposalsWithLiveRows(String query) {
+    void queryBecomesAPageOfProposalsWithRows(String query) {
         JsonNode page = begin(query);
         assertThat(sentence(page, "view:figures"))
                 .startsWith("Figures: number of rows as rows · average of delay min")
@@ -111,7 +111,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void aMarkIsChangedInPlaceAndViewersGetItWhenItIsGiven() {
+    void viewersGetAChangeWhenPublished() {
         JsonNode page = begin("late-crossings");
         page = post(page, "/publish", Map.of()).json();
         assertThat(standing()).isEqualTo("published");
@@ -130,7 +130,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void whatDoesNotFitIsOfferedWithItsReasonAndRefused() {
+    void offersAndRejectsUnfittingOptionsWithAReason() {
         JsonNode page = begin("late-crossings");
         JsonNode offers =
                 api.get(path("/options?object=view:over-departed-at&mark=by")).json();
@@ -148,7 +148,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void twoAuthorsDoNotOverwriteEachOther() {
+    void detectsConflictingEdits() {
         JsonNode page = begin("late-crossings");
         assertThat(change(page, "view:by-port", "title", "Mine").status()).isEqualTo(200);
         assertThat(change(page, "view:by-port", "title", "Yours").status()).isEqualTo(409);
@@ -156,14 +156,14 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void aColumnThatRefinesAnotherIsFoundAtTheSource() {
+    void findsARefiningColumnAtTheSource() {
         begin("fare-income");
         assertThat(api.post(path("/proposals/fare-income"), Map.of()).json().findValuesAsString("reason"))
                 .contains("Each of the 14 values of port belongs to one island.");
     }
 
     @Test
-    void thingsAreTakenLeftMovedAndBroughtBack() {
+    void addsRemovesMovesAndRestoresItems() {
         JsonNode first = begin("late-crossings");
         JsonNode left = post(first, "/steps", Map.of("object", "view:by-port", "action", "remove"))
                 .json();
@@ -194,7 +194,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void whatIsNotOfferedIsSaidAndWhatStandsInTheLineAloneIsNot() {
+    void namesOmittedItemsExceptThoseOfTheQuestion() {
         JsonNode first = begin("late-crossings");
         JsonNode alone = api.send(
                         "PUT",
@@ -221,7 +221,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void changesOfTwoAuthorsAtDifferentPlacesBothHoldAndAtOnePlaceNoneIsOverwritten() {
+    void mergesOrRejectsConcurrentChanges() {
         JsonNode seen = begin("late-crossings");
         change(seen, "view:by-port", "title", "Theirs");
         Map<String, Object> beside = Map.of(
@@ -260,14 +260,14 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void aReportThatWasNeverGivenIsNotRemovedWithItsQuery() {
+    void queryOfAnUnpublishedReportCannotBeRemoved() {
         begin("vessel-names");
         assertThat(api.send("DELETE", "/api/v1/queries/vessel-names", "").status())
                 .isEqualTo(409);
     }
 
     @Test
-    void aChoiceThatIsRequiredAndHasNoDefaultDoesNotStandInTheWay() {
+    void requiredChoiceWithoutADefaultIsNotInTheWay() {
         Map<String, Object> required =
                 Map.of("name", "must_be", "blankRule", "not-allowed", "trialChoice", values("Ardlow"));
         api.post("/api/v1/parameters", required);
@@ -281,9 +281,9 @@ class ReportEditorApiTest {
         api.send("DELETE", "/api/v1/parameters/must_be", "");
     }
 
-    /** A draft goes with the project's files and comes back as a draft. */
+    /** A draft is exported and imported as a draft. */
     @Test
-    void aDraftStandsInTheProjectsFiles() throws Exception {
+    void draftIsExported() throws Exception {
         JsonNode page = begin("late-crossings");
         change(page, "view:by-port", "title", "Harbours, in files");
         Map<String, String> files = ProjectUpload.download(RunningServer.get().address());
@@ -297,7 +297,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void anEmptyPageIsNotGiven() {
+    void emptyPageIsNotPublished() {
         JsonNode page = begin("port-names");
         for (String view : page.get("report").get("definition").get("views").findValuesAsString("id")) {
             page = post(page, "/steps", Map.of("object", "view:" + view, "action", "remove"))
@@ -310,7 +310,7 @@ class ReportEditorApiTest {
     }
 
     @Test
-    void theQuestionLineIsCheckedWhereItIsWritten() {
+    void checksTheQuestionLine() {
         JsonNode page = begin("late-crossings");
         Map<String, Object> words =
                 Map.of("name", "Late", "audience", "for us", "question", "Late from {port", "version", version(page));

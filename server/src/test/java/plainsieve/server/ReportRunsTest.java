@@ -26,7 +26,7 @@ class ReportRunsTest {
     }
 
     @Test
-    void allDatabasesGiveTheSameAnswers() {
+    void allDatabasesReturnTheSameRows() {
         List<Map<String, Object>> questions = List.of(
                 Map.of(),
                 Map.of("port", blank(), "from", blank(), "to", blank()),
@@ -49,7 +49,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void blankMeansEverythingNotNothing(String report) {
+    void blankMeansAllAndNotNothing(String report) {
         Map<String, Object> all = new HashMap<>();
         List.of("port", "from", "to", "min_delay", "vessel").forEach(name -> all.put(name, blank()));
         assertThat(figure(report, all)).isGreaterThan(figure(report, Map.of())).isGreaterThan(30_000);
@@ -57,7 +57,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void theLimitOfTheTableLimitsOnlyTheTable(String report) {
+    void tableLimitAppliesToTheTableOnly(String report) {
         Map<String, Object> choices = Map.of("rows", values("7"), "port", blank());
         assertThat(api.runView(report, "crossings", choices).rows()).hasSize(7);
         assertThat(figure(report, choices)).isEqualTo(figure(report, Map.of("port", blank())));
@@ -65,7 +65,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void everyRowOfTheTableMeetsTheCapAndSaysSo(String report) {
+    void rowCapIsReported(String report) {
         Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
         List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
         JsonNode done = api.runView(report, "crossings", choices).last();
@@ -76,7 +76,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void furtherPagesBringTheFirstRowsAgainAndMore(String report) {
+    void laterPagesContainTheFirstRows(String report) {
         Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
         List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
         Map<String, Object> two = Map.of("runId", "two-pages-" + report, "choices", choices, "pages", 2);
@@ -88,7 +88,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(ints = {-1, 0, 11, 1_000_000})
-    void pagesBeyondWhatABrowserShowsAreRefused(int pages) {
+    void rejectsPagesBeyondTheDisplayLimit(int pages) {
         String path = "/api/v1/reports/" + DUCKDB + "/views/crossings/run";
         Map<String, Object> body = Map.of("runId", "pages", "choices", Map.of(), "pages", pages);
         assertThat(api.post(path, body).status()).isEqualTo(422);
@@ -96,7 +96,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void theLastDayIsWhole(String report) {
+    void lastDayIsIncluded(String report) {
         Map<String, Object> lastDay =
                 Map.of("from", values("2026-03-31"), "to", values("2026-03-31"), "port", blank(), "min_delay", blank());
         List<JsonNode> rows = api.runView(report, "crossings", lastDay).rows();
@@ -107,7 +107,7 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
-    void aPickedBarFiltersTheOtherViewsAtTheSource(String report) {
+    void pickedBarFiltersOtherViewsAtTheSource(String report) {
         JsonNode bar = api.runView(report, "by-vessel", Map.of()).rows().get(0);
         Map<String, Object> picked = Map.of(
                 "runId",
@@ -155,7 +155,7 @@ class ReportRunsTest {
             prot      | Ardlow     | unknown-parameter | Did you mean “port”?
             rows      | -5         | bad-row-limit    | 0 or more
             """)
-    void aChoiceThatCannotBeUsedIsNamedWithItsPlace(String name, String value, String kind, String words) {
+    void reportsAnUnusableChoiceWithItsPosition(String name, String value, String kind, String words) {
         Api.Answer answer = api.runView(DUCKDB, "crossings", Map.of(name, values(value)));
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.contentType()).startsWith("application/problem+json");
@@ -166,7 +166,7 @@ class ReportRunsTest {
     }
 
     @Test
-    void everyBadChoiceIsNamedAtOnce() {
+    void reportsEveryInvalidChoice() {
         Api.Answer answer = api.runView(
                 DUCKDB,
                 "crossings",
@@ -181,21 +181,21 @@ class ReportRunsTest {
         "/api/v1/queries/nowhere,Query",
         "/api/v1/sent/999999,Statement"
     })
-    void whatDoesNotExistIsSaidWithTheNearest(String path, String words) {
+    void suggestsTheNearestExistingName(String path, String words) {
         Api.Answer answer = api.get(path);
         assertThat(answer.status()).isEqualTo(404);
         assertThat(answer.json().toString()).contains(words);
     }
 
     @Test
-    void brokenJsonIsRefusedWithoutATrace() {
+    void rejectsMalformedJsonWithoutAStackTrace() {
         Api.Answer answer = api.post("/api/v1/reports/late-crossings/views/crossings/run", "{\"runId\":");
         assertThat(answer.status()).isEqualTo(400);
         assertThat(answer.json().toString()).doesNotContain("Exception").contains("could not be read");
     }
 
     @Test
-    void tellsReadersNothingOfTrialValues() {
+    void readersSeeNoTrialValues() {
         JsonNode parameters = api.get("/api/v1/reports/late-crossings").json().get("parameters");
         assertThat(parameters).isNotEmpty().allSatisfy(parameter -> assertThat(
                         parameter.get("trialChoice").get("kind").asString())
@@ -203,7 +203,7 @@ class ReportRunsTest {
     }
 
     @Test
-    void sentSaysWhatWasFetchedAndShownAndWithWhichValues() {
+    void sentRecordsRowsAndValues() {
         api.runView(DUCKDB, "crossings", Map.of("port", values("Þorvik")));
         JsonNode line = api.get("/api/v1/sent?limit=1").json().get(0);
         assertThat(line.get("cause").asString()).isEqualTo("report");

@@ -10,18 +10,18 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Where an author lets reports ask every so often, an answer is taken again for as long, says so, and is asked again on request. */
+/** Where the author allows it, a report reuses a result for the given time, shows its age, and refreshes it on request. */
 class ResultCacheTest {
     /* Each answer of the source is another. */
     private static final String TEXT = "select uuid()::varchar as told from range(3)";
 
     private final Api api = new Api(RunningServer.get().address());
-    private GivenReport given;
+    private PublishedReport given;
     private String query;
 
     @BeforeEach
     void aReport() {
-        given = GivenReport.of(api, "Kept", TEXT);
+        given = PublishedReport.of(api, "Kept", TEXT);
         query = given.query();
     }
 
@@ -55,7 +55,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void eachTimeTheSourceIsAskedUnlessItIsSaidOtherwise() {
+    void isDisabledByDefault() {
         assertThat(run(Map.of()).rows()).isNotEqualTo(run(Map.of()).rows());
         takeAgainFor(600);
         takeAgainFor(0);
@@ -63,7 +63,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void anAnswerIsTakenAgainAndSaysSinceWhenItIsKept() {
+    void reusesAResultAndReportsItsAge() {
         takeAgainFor(600);
         Api.Answer first = run(Map.of());
         Api.Answer second = run(Map.of());
@@ -77,7 +77,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void aRefreshReadsTheSourceForAllLaterRequests() {
+    void refreshReadsTheSourceForLaterRequests() {
         takeAgainFor(600);
         Api.Answer first = run(Map.of());
         Api.Answer again = run(refresh());
@@ -95,7 +95,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void otherRowsAreAnotherQuestionAndAnotherStateOfTheProjectToo() {
+    void otherRowsOrDefinitionsAreQueriedSeparately() {
         takeAgainFor(600);
         Api.Answer first = run(Map.of());
         assertThat(run(Map.of("sortBy", "told", "descending", true))
@@ -110,7 +110,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void whatFailedAndWhatAuthorsTryIsNeverKept() {
+    void errorsAndDraftsAreNotCached() {
         takeAgainFor(600);
         Api.Answer tried = api.runDraft(query, TEXT, Map.of());
         assertThat(api.runDraft(query, TEXT, Map.of()).rows()).isNotEqualTo(tried.rows());
@@ -120,7 +120,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void forLongerThanAnHourNothingIsKept() {
+    void maximumAgeIsAnHour() {
         assertThat(takeAgainFor(3_601).status()).isEqualTo(422);
         assertThat(takeAgainFor(-1).status()).isEqualTo(422);
         assertThat(takeAgainFor(3_600).json().get("source").get("cacheSeconds").asInt())
@@ -128,7 +128,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void itGoesOutWithTheProject() throws Exception {
+    void isExportedWithTheProject() throws Exception {
         takeAgainFor(45);
         assertThat(ProjectUpload.download(RunningServer.get().address()).get("project.yaml"))
                 .contains("cache-seconds: 45");

@@ -11,7 +11,7 @@ import plainsieve.server.definitions.project.Projects;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** What viewers had: kept with every change of it, distinguished, looked at with rows, gone back to. */
+/** Published versions: recorded with every change, compared, shown with their rows, and restored. */
 class RevisionsTest {
     private static final String REVISIONS = "/api/v1/projects/home/revisions";
 
@@ -71,7 +71,7 @@ class RevisionsTest {
     }
 
     @Test
-    void whatIsGivenIsKeptWithWhyAndWhatADraftSaysIsNot() {
+    void publishingRecordsAVersionWithItsReason() {
         String id = made("Kept", "select 1 as one");
         int before = number();
         assertThat(drafted(id, "select 2 as two").status()).isEqualTo(200);
@@ -94,7 +94,7 @@ class RevisionsTest {
     }
 
     @Test
-    void anOlderOneIsLookedAtWithItsRows() {
+    void showsRowsOfAnOlderVersion() {
         int before = number();
         Api then = api.saying("Revision", Integer.toString(before));
         JsonNode report = api.get("/api/v1/reports/late-crossings").json();
@@ -116,7 +116,7 @@ class RevisionsTest {
     }
 
     @Test
-    void differencesAreSaidInTheSentencesOfAuthors() {
+    void describesDifferencesInSentences() {
         JsonNode port = api.get("/api/v1/parameters/port").json();
         ObjectNode other = ((ObjectNode) port).deepCopy();
         other.put("blankRule", "not-allowed");
@@ -130,7 +130,7 @@ class RevisionsTest {
     }
 
     @Test
-    void goingBackGivesViewersAllOfItAgainAndLeavesDrafts() {
+    void restoringPublishesAVersionAndKeepsDrafts() {
         String id = made("Back", "select 1 as one");
         int before = number();
         JsonNode then = api.get("/api/v1/reports").json();
@@ -153,7 +153,7 @@ class RevisionsTest {
     }
 
     @Test
-    void whatADraftNeedsStaysWhenOneGoesBack() {
+    void restoringKeepsWhatDraftsNeed() {
         int before = number();
         String id = made("For a draft", "select name from ports where name = :port");
         String report = api.post("/api/v1/queries/" + id + "/reports", Map.of())
@@ -170,7 +170,7 @@ class RevisionsTest {
     }
 
     @Test
-    void whatLooksLeftOverIsToldBeforeItIsGiven() {
+    void warnsAboutLeftoversBeforePublishing() {
         String id = made("Left over", "select 1 as one");
         api.post("/api/v1/parameters", Map.of("name", "for_nothing", "type", "text"));
         drafted(id, "select name from ports limit 7");
@@ -192,7 +192,7 @@ class RevisionsTest {
     }
 
     @Test
-    void everythingIsGivenTogetherOrNothingIs() {
+    void publishesEverythingOrNothing() {
         String good = made("Good", "select 1 as one");
         String bad = made("Bad", "select 1 as one");
         drafted(good, "select 2 as two");

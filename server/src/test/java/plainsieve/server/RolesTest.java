@@ -13,11 +13,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Where there are no accounts, one setting says what everyone on this machine may do. */
+/** Without accounts, one setting determines the role of everyone on this machine. */
 class RolesTest {
     @ParameterizedTest
     @CsvSource({"viewer, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
-    void eachRoleMayDoWhatItIsFor(String role, int reading, int authoring, int operating) throws Exception {
+    void eachRoleIsAllowedItsTasks(String role, int reading, int authoring, int operating) throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=" + role)) {
             Api api = server.api();
             assertThat(api.get("/api/v1/reports").status()).isEqualTo(reading);
@@ -36,7 +36,7 @@ class RolesTest {
     }
 
     @Test
-    void whatARoleMayNotDoIsAProblemWithAdvice() throws Exception {
+    void forbiddenRequestIsAProblemWithAdvice() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=viewer")) {
             for (String asked : List.of(
                     "GET /api/v1/parameters", "POST /api/v1/sources", "DELETE /api/v1/queries/late-crossings")) {
@@ -49,9 +49,9 @@ class RolesTest {
         }
     }
 
-    /** A server in front hands on what comes from elsewhere, and says so. */
+    /** A proxy forwards requests from elsewhere and says so. */
     @Test
-    void onlyThisMachineIsAnsweredWhereNobodySignsIn() throws Exception {
+    void withoutSignInOnlyLoopbackIsServed() throws Exception {
         HttpClient client = HttpClient.newBuilder()
                 .followRedirects(HttpClient.Redirect.NORMAL)
                 .build();
@@ -69,7 +69,7 @@ class RolesTest {
     }
 
     @Test
-    void aReportThatWasNeverGivenIsItsAuthorsAlone() throws Exception {
+    void unpublishedReportIsVisibleToAuthorsOnly() throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         String id;
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=author")) {

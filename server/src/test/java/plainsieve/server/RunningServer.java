@@ -14,8 +14,8 @@ import plainsieve.server.sources.SourceDefinitions;
 import plainsieve.server.sources.SourceEdits;
 
 /**
- * The real application on a free port, with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests
- * of a run; tests use it through its public face only and leave the demo's own things as they were.
+ * The real application on a free port with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests
+ * of a run; tests use its public interface only and leave the demo's objects unchanged.
  */
 public final class RunningServer {
     public static final int CROSSINGS = 40_000;
@@ -38,7 +38,7 @@ public final class RunningServer {
         ServletWebServerApplicationContext context = (ServletWebServerApplicationContext) Demo.start(
                 "--server.port=0",
                 "--plainsieve.data-folder=" + data,
-                // What is done automatically would be in Sent among what tests have sent.
+                // Scheduled statements would appear in Sent among those of the tests.
                 "--plainsieve.jobs=false",
                 "--plainsieve.accounts=false",
                 "--plainsieve.demo-crossings=" + CROSSINGS,

@@ -24,27 +24,27 @@ class SecretBoxTest {
     }
 
     @Test
-    void unlocksWhatItLockedAlsoAfterARestart() throws Exception {
+    void decryptsAfterARestart() throws Exception {
         String locked = box().lock(new Secret("sünken tréasure"));
         assertThat(locked).doesNotContain("treasure");
         assertThat(box().unlock(locked).reveal()).isEqualTo("sünken tréasure");
     }
 
     @Test
-    void locksTheSamePasswordDifferentlyEachTime() throws Exception {
+    void encryptsEqualPasswordsDifferently() throws Exception {
         SecretBox box = box();
         assertThat(box.lock(new Secret("x"))).isNotEqualTo(box.lock(new Secret("x")));
     }
 
     @Test
-    void keepsItsKeyForItsOwnerOnly() throws Exception {
+    void keyFileIsPrivate() throws Exception {
         box();
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve("secret.key"))))
                 .isEqualTo("rw-------");
     }
 
     @Test
-    void saysWhenTheKeyDoesNotFit() throws Exception {
+    void reportsAWrongKey() throws Exception {
         String locked = box().lock(new Secret("x"));
         Files.delete(folder.resolve("secret.key"));
         SecretBox other = box();

@@ -43,7 +43,7 @@ class SentApiTest {
 
     @ParameterizedTest
     @CsvSource({"ferries,while-scanning", "harbour,by-index", "islands,by-index"})
-    void tellsWhereEachChoiceRanAndProvesIt(String source, String where) {
+    void showsAndProvesWhereEachChoiceRan(String source, String where) {
         long id = run(query(source), BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("15")));
         JsonNode proof =
                 api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of()).json();
@@ -57,7 +57,7 @@ class SentApiTest {
     }
 
     @Test
-    void aBlankChoiceIsToldAsLeftOut() {
+    void blankChoiceIsReportedAsOmitted() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
         JsonNode proof =
                 api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of()).json();
@@ -65,7 +65,7 @@ class SentApiTest {
     }
 
     @Test
-    void countsRowsWhenAskedTo() {
+    void countsRowsOnDemand() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
         JsonNode proof = api.post("/api/v1/sent/%d/measured-evidence".formatted(id), Map.of())
                 .json();
@@ -74,7 +74,7 @@ class SentApiTest {
     }
 
     @Test
-    void saysWhichIndexAChoiceDefeats() {
+    void namesTheIndexThatAChoiceDefeats() {
         String text = "select crossing_id from crossings where date(departed_at) = :since_day";
         long id = run(query("harbour"), text, Map.of("since_day", values("2026-03-01")));
         JsonNode verdict = api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of())
@@ -86,7 +86,7 @@ class SentApiTest {
     }
 
     @Test
-    void findsStatementsByWhatIsInThemAndSlowOnesFirst() {
+    void searchesStatementsAndSortsSlowOnesFirst() {
         String query = query("harbour");
         run(query, "select 'kelp and wrack' as word from ports", Map.of());
         run(query, "select pg_sleep(0.3), 'kelp and wrack' as slower", Map.of());
@@ -100,7 +100,7 @@ class SentApiTest {
     }
 
     @Test
-    void plansAreInSentButOutOfTheWay() {
+    void plansAreHiddenByDefault() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("33")));
         api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of());
         assertThat(api.get("/api/v1/sent?search=explain%20select&limit=5").json())
@@ -112,7 +112,7 @@ class SentApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void givesTextThatRunsInAnyClient(String source) {
+    void returnsTextThatRunsInAnyClient(String source) {
         String query = query(source);
         Map<String, Object> choices = Map.of("since_day", values("2026-05-01"), "least_delay", values("30"));
         Api.Answer answer = api.runDraft(query, BY_DAY, choices);
@@ -146,7 +146,7 @@ class SentApiTest {
     }
 
     @Test
-    void theSameRowsInAnotherOrderAreTheSame() {
+    void orderOfRowsDoesNotMatter() {
         String query = query("harbour");
         String ports = "select name from ports order by port_id";
         long up = run(query, ports, Map.of());
@@ -158,7 +158,7 @@ class SentApiTest {
     }
 
     @Test
-    void privateValuesAreNeverKept() {
+    void privateValuesAreNeverStored() {
         parameter("member_number", "integer", true);
         String text = "select crossing_id from crossings where crossing_id = :member_number";
         long id = run(query("harbour"), text, Map.of("member_number", values("31337")));
@@ -175,7 +175,7 @@ class SentApiTest {
     }
 
     @Test
-    void aPrivateValueInAnErrorIsNotKeptEither() {
+    void privateValueInAnErrorIsNotStored() {
         parameter("member_word", "text", true);
         String text = "select cast(:member_word as integer) as number from ports";
         api.runDraft(query("harbour"), text, Map.of("member_word", values("sea-urchin")));
@@ -193,7 +193,7 @@ class SentApiTest {
     }
 
     @Test
-    void aStatementThatIsNotThereIsSaid() {
+    void reportsAMissingStatement() {
         assertThat(api.post("/api/v1/sent/999999999/evidence", Map.of()).status())
                 .isEqualTo(404);
         assertThat(List.of(api.post("/api/v1/sent/999999999/comparisons", Map.of("otherId", 1))

@@ -10,7 +10,7 @@ import plainsieve.demo.FreePort;
 
 /** A server in its own process, which can be killed; without accounts. */
 record ServerProcess(Process process, int port) implements AutoCloseable {
-    /** One that answers. */
+    /** A server that responds. */
     static ServerProcess answering(Path folder, String... settings) throws IOException, InterruptedException {
         Path log = folder.resolve("log");
         int port = FreePort.find();
@@ -26,7 +26,7 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
         throw new AssertionError(Files.readString(log));
     }
 
-    /** One that may not come to answer. @param log takes what it says */
+    /** A server that may fail to start. @param log receives its output */
     static ServerProcess begun(Path folder, int port, Path log, String... settings) throws IOException {
         List<String> command = command(port, folder);
         command.add("--plainsieve.accounts=false");
@@ -38,7 +38,7 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
         return new ServerProcess(process, port);
     }
 
-    /** How a server is started. Like tests, it does not run for long enough to be compiled a second time. */
+    /** The command line of a server. Like tests, it runs too briefly for the second compiler tier. */
     static List<String> command(int port, Path folder) {
         return new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -60,12 +60,12 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
         return new Api(address());
     }
 
-    /** At once, without a word (kill -9). */
+    /** Kills it at once (kill -9). */
     void kill() throws InterruptedException {
         process.destroyForcibly().waitFor();
     }
 
-    /** As it is asked to end. */
+    /** Stops it gracefully (SIGTERM). */
     @Override
     public void close() {
         process.destroy();

@@ -23,7 +23,7 @@ import plainsieve.demo.FareService;
 import plainsieve.demo.TideService;
 import tools.jackson.databind.JsonNode;
 
-/** Web services as sources: added, asked by requests, looked at, and told of in Sent. */
+/** Web services as sources: added, queried by requests, previewed, and logged in Sent. */
 class ServicesApiTest {
     private static final String TIDES = """
             request 1
@@ -64,7 +64,7 @@ class ServicesApiTest {
         fares.close();
     }
 
-    /** @param signIn how, and the name that belongs to it */
+    /** @param signIn the kind of sign-in and its user name */
     private static Map<String, Object> service(String id, String kind, String address, String signIn, String secret) {
         String[] way = signIn.split(" ");
         String name = way.length > 1 ? way[1] : "";
@@ -84,7 +84,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void aRequestRunsAsAQueryAndIsInSent() {
+    void requestRunsAsAQueryAndIsLogged() {
         Api.Answer ran = API.runDraft("gauges", TIDES, choices());
         assertThat(ran.rows()).hasSize(2);
         assertThat(ran.last().get("localRows").asLong()).isEqualTo(2);
@@ -104,7 +104,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void itIsToldWhereEachChoiceOfARequestRan() {
+    void reportsWhereEachChoiceOfARequestRan() {
         Map<String, Object> chosen = new HashMap<>(choices());
         chosen.put("height", Api.values("1"));
         Api.Answer ran = API.runDraft("gauges", TIDES, chosen);
@@ -122,7 +122,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void theAddressIsShownBeforeAnythingIsSent() {
+    void showsTheUrlBeforeSending() {
         int before = tides.asked();
         JsonNode address = API.post(
                         "/api/v1/queries/gauges/request/address", Map.of("text", TIDES, "choices", choices()))
@@ -139,7 +139,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void anAnswerIsLookedAtAsItComes() {
+    void previewsTheRawResponse() {
         JsonNode look = API.post(
                         "/api/v1/queries/gauges/request/preview",
                         Map.of("text", "request 1\nget /ports/Ardlow/tides", "choices", Map.of()))
@@ -160,7 +160,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void aRequestThatCannotBeReadIsToldAtItsPlace() {
+    void reportsASyntaxErrorAtItsPosition() {
         JsonNode check = API.post(
                         "/api/v1/queries/gauges/check",
                         Map.of("text", "request 1\nget /t?x=:gauge&y=:missing\nrows in data\nthen\nselect 1"))
@@ -174,16 +174,16 @@ class ServicesApiTest {
     }
 
     @Test
-    void whatTheEngineRefusesIsToldInTheAuthorsText() {
+    void mapsEngineErrorsToTheAuthorText() {
         Api.Answer ran = API.runDraft("gauges", TIDES.replace("kind, height_m", "kidn, height_m"), choices());
         assertThat(ran.last().get("problems").get(0).get("line").asInt()).isEqualTo(8);
-        // A word that is in the request, too.
+        // A word that also occurs in the request.
         Api.Answer again = API.runDraft("gauges", TIDES.replace("select time,", "select tides,\n tides,"), choices());
         assertThat(again.last().get("problems").get(0).get("line").asInt()).isEqualTo(8);
     }
 
     @Test
-    void eachKindOfSourceIsAskedInItsOwnWay() {
+    void pagesAndTypesFollowTheKindOfSource() {
         JsonNode sql = API.post("/api/v1/queries/gauges/check", Map.of("text", "select 1"))
                 .json();
         assertThat(sql.get("problems").get(0).get("message").asString()).contains("takes requests, not SQL");
@@ -195,7 +195,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void hostsThatNobodyAllowedAreNotAsked() {
+    void rejectsHostsThatAreNotAllowed() {
         Api.Answer tried = API.post(
                 "/api/v1/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "none", ""));
         assertThat(tried.failure()).contains("is not allowed");
@@ -205,7 +205,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void aWrongSecretIsToldAndNeverShown() {
+    void reportsAWrongSecretWithoutShowingIt() {
         Api.Answer tried =
                 API.post("/api/v1/sources/test", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
         assertThat(tried.failure()).contains("rejected the authentication (401)");
@@ -214,7 +214,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void aSecretIsLentToItsOwnAddressAlone() {
+    void secretIsSentToItsOwnHostOnly() {
         assertThat(API.post("/api/v1/sources/test", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
                         .json()
                         .get("version")
@@ -229,7 +229,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void projectFilesHaveRequestsAsTheyAre() throws IOException, InterruptedException {
+    void exportsRequestsUnchanged() throws IOException, InterruptedException {
         HttpResponse<byte[]> exported = HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(
@@ -249,7 +249,7 @@ class ServicesApiTest {
     }
 
     @Test
-    void aListOfAColumnComesFromAnODataService() {
+    void listsAColumnOfAnODataService() {
         API.post(
                 "/api/v1/parameters",
                 Map.of(
@@ -284,7 +284,7 @@ class ServicesApiTest {
             select fare_id from fares where 10 < price                              | $filter=price gt 10
             select fare_id from fares where valid_from >= cast('2025-01-01' as date) | $filter=valid_from ge 2025-01-01
             """)
-    void anODataServiceIsAskedForTheseRowsAlone(String sql, String asked) {
+    void fetchesOnlyMatchingODataRows(String sql, String asked) {
         int before = fares.asked().size();
 
         Api.Answer ran = API.runDraft("prices", sql, Map.of());

@@ -16,7 +16,7 @@ class SettingsTest {
     }
 
     @Test
-    void todayIsTheDayInTheZoneOfTheProject() {
+    void todayFollowsTheTimeZoneOfTheProject() {
         Instant moment = Instant.parse("2026-03-31T11:00:00Z");
         assertThat(LocalDate.ofInstant(moment, in("Pacific/Kiritimati").zone())).isEqualTo("2026-04-01");
         assertThat(LocalDate.ofInstant(moment, in("Pacific/Honolulu").zone())).isEqualTo("2026-03-31");
@@ -24,7 +24,7 @@ class SettingsTest {
     }
 
     @Test
-    void aZoneThatDoesNotExistIsRefused() {
+    void rejectsAnUnknownTimeZone() {
         assertThatThrownBy(() -> in("Hethra/Sound")).rootCause().hasMessageContaining("not a time zone: Hethra/Sound");
     }
 }

@@ -22,19 +22,19 @@ import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 import plainsieve.server.sources.sent.StatementOrigin;
 
-/** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
+/** Concurrent identical requests share one statement without affecting each other. */
 class SharedExecutionsTest {
     private static final String LONG =
             "select count(*) as n from range(40000000) a, range(20) b where a.range % 7 = b.range % 5";
 
     private final Api api = new Api(RunningServer.get().address());
     private final ExecutorService callers = Executors.newCachedThreadPool();
-    private GivenReport given;
+    private PublishedReport given;
     private String query;
 
     @BeforeEach
     void aReport() {
-        given = GivenReport.of(api, "Shared", LONG);
+        given = PublishedReport.of(api, "Shared", LONG);
         query = given.query();
     }
 
@@ -61,7 +61,7 @@ class SharedExecutionsTest {
     }
 
     @Test
-    void manyAreAnsweredByOneStatement() {
+    void concurrentRequestsShareOneStatement() {
         List<CompletableFuture<Api.Answer>> all = IntStream.range(0, 12)
                 .mapToObj(i -> asked(UUID.randomUUID().toString()))
                 .toList();
@@ -80,7 +80,7 @@ class SharedExecutionsTest {
     }
 
     @Test
-    void whoStopsStopsForNobodyElse() throws Exception {
+    void cancellationAffectsOnlyItsCaller() throws Exception {
         String first = UUID.randomUUID().toString();
         CompletableFuture<Api.Answer> mine = asked(first);
         untilItRuns();
@@ -95,7 +95,7 @@ class SharedExecutionsTest {
     }
 
     @Test
-    void whenNobodyWantsItAnyMoreItIsStopped() throws Exception {
+    void lastCancellationStopsTheStatement() throws Exception {
         List<String> runs =
                 List.of(UUID.randomUUID().toString(), UUID.randomUUID().toString());
         List<CompletableFuture<Api.Answer>> answers =
@@ -109,7 +109,7 @@ class SharedExecutionsTest {
     }
 
     @Test
-    void whatAnAuthorTriesIsRunForThemAlone() {
+    void draftsAreNotShared() {
         List<CompletableFuture<Api.Answer>> tries = IntStream.range(0, 2)
                 .mapToObj(i -> CompletableFuture.supplyAsync(() -> api.runDraft(query, LONG, Map.of()), callers))
                 .toList();
@@ -120,7 +120,7 @@ class SharedExecutionsTest {
     }
 
     @Test
-    void whatRanForOneIsTheEvidenceOfWhoSharedItAndOfNobodyElse() throws Exception {
+    void evidenceIsVisibleToAllWhoSharedTheRun() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             Project project = server.part(Projects.class).first();
             SentLog log = server.part(SentLog.class);

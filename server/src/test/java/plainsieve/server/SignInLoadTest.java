@@ -18,7 +18,7 @@ import plainsieve.server.access.accounts.AccountPasswords;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.people.Role;
 
-/** Many who sign in at once, and many who guess: the others go on, and the owner of an account gets in. */
+/** Many concurrent sign-ins and many failed ones: others can sign in, including the owner of the account. */
 class SignInLoadTest {
     private static final String PASSWORD = "nine lazy puffins";
 
@@ -45,7 +45,7 @@ class SignInLoadTest {
     }
 
     @Test
-    void manySignInsAtOnceAreRefusedAndTheOthersAreAnswered() throws Exception {
+    void limitsConcurrentSignIns() throws Exception {
         HttpClient client = HttpClient.newHttpClient();
         List<CompletableFuture<HttpResponse<String>>> all = new ArrayList<>();
         for (int i = 0; i < 300; i++) {
@@ -85,7 +85,7 @@ class SignInLoadTest {
     }
 
     @Test
-    void guessesFromElsewhereDoNotKeepTheOwnerOut() {
+    void foreignAttemptsDoNotLockOutTheOwner() {
         person("owner");
         Api known = server.api();
         assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
@@ -98,9 +98,9 @@ class SignInLoadTest {
         assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
     }
 
-    /** The mark of a browser is for one name, and it is slowed down, too. */
+    /** A browser's mark is for one name and is throttled, too. */
     @Test
-    void aKnownBrowserIsSlowedDownByItself() {
+    void knownBrowserIsThrottledSeparately() {
         person("one");
         person("another");
         Api known = server.api();
@@ -117,7 +117,7 @@ class SignInLoadTest {
     }
 
     @Test
-    void aPasswordIsNotGuessedByChangingIt() {
+    void passwordChangeIsThrottled() {
         person("changing");
         Api api = server.api();
         assertThat(signIn(api, "changing", PASSWORD).status()).isEqualTo(204);

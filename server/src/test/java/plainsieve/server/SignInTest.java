@@ -15,7 +15,7 @@ import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** Signing in and out: by a link, by a password, by the key of a program. */
+/** Signing in and out: by a link, by a password, by an API key. */
 class SignInTest {
     private static final String PASSWORD = "seven grey gulls";
 
@@ -54,7 +54,7 @@ class SignInTest {
     }
 
     @Test
-    void nothingIsShownToWhoIsNotSignedIn() {
+    void anonymousUserSeesNothing() {
         Api stranger = server.api();
         assertThat(stranger.get("/api/v1/health").status()).isEqualTo(200);
         assertThat(stranger.get("/api/v1/me").json().get("signedIn").asBoolean())
@@ -67,7 +67,7 @@ class SignInTest {
     }
 
     @Test
-    void aLinkSignsInOnceAndAPasswordFromThenOn() {
+    void linkSignsInOnceAndAPasswordAfterwards() {
         String id = added("rona");
         String secret = link(id);
         Api first = byLink(secret, 200);
@@ -85,7 +85,7 @@ class SignInTest {
     }
 
     @Test
-    void whoSignsOutEverywhereIsSignedOutInEveryBrowser() {
+    void signsOutInEveryBrowser() {
         String id = added("everywhere");
         Api one = byLink(link(id), 200);
         Api other = byLink(link(id), 200);
@@ -96,7 +96,7 @@ class SignInTest {
     }
 
     @Test
-    void whoIsShutOutIsOutAtOnce() {
+    void suspensionTakesEffectAtOnce() {
         String id = added("shut");
         Api api = byLink(link(id), 200);
         String later = link(id);
@@ -108,7 +108,7 @@ class SignInTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"short", "1234567890", "guessable-pim", "aaaaaaaaaaaa"})
-    void aPasswordThatIsGuessedIsNotTaken(String password) {
+    void rejectsAGuessablePassword(String password) {
         Api api = byLink(link(added("pim" + password.length() + password.charAt(0))), 200);
         String name = api.get("/api/v1/me").json().get("name").asString();
         String tried = password.equals("guessable-pim") ? "guessable-" + name : password;
@@ -119,7 +119,7 @@ class SignInTest {
     }
 
     @Test
-    void whoGuessesWaitsAndTheRightPasswordToo() {
+    void throttlesAfterFailures() {
         String id = added("guessed");
         server.part(AccountPasswords.class).set(id, PASSWORD);
         Api api = server.api();
@@ -134,14 +134,14 @@ class SignInTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"", "x", "psieve_x", "../../secret", "' or 1=1 --"})
-    void aSecretThatWasNeverMadeSignsNobodyIn(String secret) {
+    void rejectsAnUnknownSecret(String secret) {
         byLink(secret, 422);
         Api program = server.api().withKey("psieve_" + secret);
         assertThat(program.get("/api/v1/reports").status()).isEqualTo(401);
     }
 
     @Test
-    void theKeyOfAProgramMayNoMoreThanItSays() throws InterruptedException {
+    void apiKeyIsLimitedToItsRole() throws InterruptedException {
         String id = added("keyholder");
         server.part(Accounts.class).give(id, "home", Role.AUTHOR);
         Api person = byLink(link(id), 200);
@@ -166,7 +166,7 @@ class SignInTest {
     }
 
     @Test
-    void theLastOperatorStays() {
+    void lastOperatorCannotBeRemoved() {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add("last", "").id();
         accounts.give(id, "", Role.OPERATOR);

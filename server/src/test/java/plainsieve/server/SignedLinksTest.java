@@ -15,18 +15,18 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** Links to reports: for anyone who has them, or for those who are signed in; with an end, revoked, counted. */
+/** Signed links to reports: public or for signed-in users, with expiry, revocation and usage counts. */
 class SignedLinksTest {
     private static final String LINKS = "/api/v1/reports/held/signed-links";
     private static final Map<String, Object> HETHRA = Map.of("island", Api.values("Hethra"));
 
-    private static HeldServer server;
+    private static RestrictedServer server;
     private static Api author;
     private static Api viewer;
 
     @BeforeAll
     static void start() throws Exception {
-        server = new HeldServer();
+        server = new RestrictedServer();
         author = server.person("oran", "home", Role.AUTHOR);
         viewer = server.person("tam", "home", Role.VIEWER);
         server.officeOf("tam", "Tarn");
@@ -60,7 +60,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void anOpenLinkShowsTheReportWithItsFixedChoices() {
+    void publicLinkShowsTheReportWithFixedChoices() {
         Link link = made(HETHRA, true);
         Api stranger = stranger(link);
         assertThat(stranger.get("/api/v1/reports/held").status()).isEqualTo(200);
@@ -84,7 +84,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aLinkOpensNothingElse() {
+    void linkOpensNothingElse() {
         Link link = made(HETHRA, true);
         Api stranger = stranger(link);
         assertThat(stranger.get("/api/v1/reports").json().findValuesAsString("id"))
@@ -112,7 +112,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aReportThatIsRemovedTakesItsLinksAlongAndBringsThemBack() {
+    void removalOfAReportRevokesItsLinksUntilRestored() {
         Link link = made(HETHRA, true);
         assertThat(author.send("DELETE", "/api/v1/reports/held", Map.of()).status())
                 .isEqualTo(204);
@@ -125,7 +125,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aLinkThatFixesNothingOfWhatIsHeldIsNotMade() {
+    void rejectsALinkThatFixesNoRestriction() {
         assertThat(asked(Map.of("state", Api.values("late")), tomorrow(), true).failure())
                 .startsWith("The link would show no rows");
         assertThat(asked(Map.of("island", Api.blank()), tomorrow(), true).status())
@@ -140,7 +140,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aLinkForThoseWhoAreSignedInIsNoAccess() {
+    void signedInLinkRequiresAccess() {
         Link link = made(Map.of("held_port", Api.values("Tarn Quay")), false);
         assertThat(stranger(link).get("/api/v1/reports/held").status()).isEqualTo(401);
         assertThat(rows(viewer, link, Map.of()).rows()).isNotEmpty();
@@ -148,7 +148,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aLinkThatWasTakenBackOrHasEndedOpensNothing() {
+    void revokedOrExpiredLinkOpensNothing() {
         Link link = made(HETHRA, true);
         assertThat(author.send("DELETE", LINKS + "/" + link.id(), "").status()).isEqualTo(204);
         Api.Answer refused = stranger(link).get("/api/v1/reports/held");
@@ -164,7 +164,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void aFileIsFetchedByWhoOrderedItAndNobodyElse() throws Exception {
+    void fileBelongsToTheClientThatOrderedIt() throws Exception {
         Link link = made(HETHRA, true);
         Map<String, Object> order = Map.of(
                 "runId", UUID.randomUUID().toString(), "choices", Map.of(), "linkToken", link.token(), "format", "csv");
@@ -181,7 +181,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void usesAreCounted() throws Exception {
+    void countsUses() throws Exception {
         Link link = made(HETHRA, true);
         stranger(link).get("/api/v1/reports/held");
         stranger(link).get("/api/v1/reports/held");
@@ -206,7 +206,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void anEndHasToBeAndToBeSoonEnough() {
+    void requiresAnExpiryWithinTheLimit() {
         assertThat(asked(HETHRA, "", true).failure()).contains("expire within a year");
         assertThat(asked(HETHRA, LocalDate.now().plusYears(2).toString(), true).status())
                 .isEqualTo(422);
@@ -217,7 +217,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void whatWasForgedOrCutOffIsNobodys() {
+    void rejectsForgedOrTruncatedLinks() {
         Link link = made(HETHRA, true);
         String token = link.token();
         for (String forged : new String[] {

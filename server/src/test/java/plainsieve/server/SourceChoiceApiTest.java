@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Which source a query asks is chosen: a database of each region, as if they were one. */
+/** A parameter chooses the source of a query: one database per region, queried as if they were one. */
 class SourceChoiceApiTest {
     private static final Api API = new Api(RunningServer.get().address());
     private static final String TEXT = "select name from ports where island = :chosen_isle order by name limit 3";
@@ -79,7 +79,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void theStatementGoesToTheChosenSource() {
+    void sendsTheStatementToTheChosenSource() {
         Api.Answer inner = run(Api.values("islands"));
         Api.Answer outer = run(Api.values("islands in the south"));
         assertThat(sentTo(inner)).isEqualTo("islands");
@@ -88,11 +88,11 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void anythingElseIsRefusedWithTheReason() {
+    void rejectsOtherValuesWithAReason() {
         assertThat(run(Api.blank()).failure()).contains(":chosen_region").contains("which is blank");
-        // On the list, but of another kind.
+        // Listed, but of another kind.
         assertThat(run(Api.values("ferries")).failure()).contains("is not a source of “Regional”");
-        // Of the kind, but not on the list.
+        // Of the same kind, but not listed.
         Api.Answer unlisted = run(Api.values("islands in the north"));
         assertThat(unlisted.status()).isEqualTo(422);
         assertThat(unlisted.rows()).isEmpty();
@@ -101,7 +101,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void onlyWhatIsHeldToAListSaysIt() {
+    void requiresAParameterWithAList() {
         assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
         assertThat(choose("regional", "missing").status()).isEqualTo(404);
         API.post("/api/v1/parameters", Map.of("name", "chosen_freely", "type", "name"));
@@ -114,16 +114,16 @@ class SourceChoiceApiTest {
                 .isEqualTo("chosen_region");
     }
 
-    /** A parameter whose list has one source. */
+    /** A parameter whose list contains one source. */
     private static void nameOfTheIslands(String parameter) {
         API.post(
                 "/api/v1/parameters",
                 Map.of("name", parameter, "type", "name", "list", typed(List.of(entry("islands", "inner")))));
     }
 
-    /** Anyone who changes the parameter afterwards opens no other source. */
+    /** Changing the parameter later opens no other source. */
     @Test
-    void aParameterThatIsHeldToNoListAnyMoreSaysNothing() {
+    void losesItsEffectWithoutAList() {
         nameOfTheIslands("chosen_once");
         API.post("/api/v1/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
         assertThat(choose("opened", "chosen_once").status()).isEqualTo(200);
@@ -140,7 +140,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void theBenchAndTheGraphKnowTheParameter() {
+    void benchAndGraphShowTheParameter() {
         JsonNode check =
                 API.post("/api/v1/queries/regional/check", Map.of("text", TEXT)).json();
         assertThat(check.get("parameters").toString()).isEqualTo("[\"chosen_region\",\"chosen_isle\"]");
@@ -153,7 +153,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void aListFollowsTheSourceThatWasChosen() {
+    void listFollowsTheChosenSource() {
         API.post(
                 "/api/v1/queries",
                 Map.of("name", "Regional names", "sourceId", "islands", "text", "select name from ports"));
@@ -168,7 +168,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void rowsOfOtherSourcesAndAChosenOneDoNotGoTogether() {
+    void cannotBeCombinedWithFederation() {
         Api.Answer ran = API.runDraft(
                 "regional",
                 "steps 1\nfrom ports\nkeep rows with a match in query 'port-names' on name",
@@ -187,7 +187,7 @@ class SourceChoiceApiTest {
     }
 
     @Test
-    void renamingTheParameterRenamesItHereToo() {
+    void followsARenamedParameter() {
         nameOfTheIslands("chosen_to");
         API.post("/api/v1/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
         choose("elsewhere", "chosen_to");

@@ -23,7 +23,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void aDatabaseThatIsDownIsNamedAndFoundWhenItIsBack() throws Exception {
+    void reportsAnUnreachableDatabaseAndItsReturn() throws Exception {
         EmbeddedPostgres first = EmbeddedPostgres.start();
         int port = first.getPort();
         api.post("/api/v1/sources", postgres("outer islands", port));
@@ -44,7 +44,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void aPasswordGoesInAndNeverComesOut() {
+    void passwordIsNeverReturned() {
         api.post("/api/v1/sources", postgres("secretive", 5999));
         JsonNode all = api.get("/api/v1/sources").json();
         assertThat(all.toString()).contains("secretive").doesNotContain("s3cret-words");
@@ -53,7 +53,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void aSourceThatCannotBeIsRefused() {
+    void rejectsAnInvalidSource() {
         Map<String, Object> bad = postgres("bad", 99_999);
         assertThat(api.post("/api/v1/sources", bad).json().get("detail").asString())
                 .contains("between 1 and 65535");
@@ -62,7 +62,7 @@ class SourcesApiTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"/etc/passwd", "../plainsieve.sqlite", "../secret.key", "a.duckdb;enable_external_access=true"})
-    void aFileThatIsNotForSourcesIsNeitherTriedNorAdded(String file) {
+    void forbiddenFileIsNeitherTestedNorAdded(String file) {
         Map<String, Object> source = Map.of("id", "nosy", "kind", "duckdb", "database", file);
         for (String route : List.of("/api/v1/sources/test", "/api/v1/sources")) {
             Api.Answer answer = api.post(route, source);
@@ -76,13 +76,13 @@ class SourcesApiTest {
     }
 
     @Test
-    void holdersAreListedForSourcesOfTheProjectAlone() {
+    void listsAssignmentsOfTheProjectOnly() {
         assertThat(api.get("/api/v1/sources/islands/holders").status()).isEqualTo(200);
         assertThat(api.get("/api/v1/sources/nowhere/holders").status()).isEqualTo(404);
     }
 
     @Test
-    void aSourceBearsWhatItsOperatorSays() {
+    void enforcesTheLimitsOfTheOperator() {
         Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
         slow.putAll(Map.of("concurrentStatements", 2, "timeoutSeconds", 1, "functions", List.of("sleep")));
         assertThat(api.post("/api/v1/sources", slow).status()).isEqualTo(201);
@@ -111,7 +111,7 @@ class SourcesApiTest {
         throw new AssertionError("There is no source " + id);
     }
 
-    /** How one is reached, under another name. */
+    /** The connection settings of a source under another name. */
     private Map<String, Object> like(String id, String otherId) {
         JsonNode source = like(id);
         return Map.of(
@@ -124,7 +124,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void theDemosServersAreAskedByAUserWhoMayOnlyRead() {
+    void demoUsesReadOnlyUsers() {
         for (String id : List.of("harbour", "islands")) {
             assertThat(like(id).get("user").asString()).isEqualTo("ferry_reader");
             String query = newQuery(id);
@@ -149,7 +149,7 @@ class SourcesApiTest {
 
     @ParameterizedTest
     @CsvSource({"ferries,0", "harbour,4", "islands,4"})
-    void tellsKeysIndexesAndSizes(String source, int indexes) {
+    void listsKeysIndexesAndSizes(String source, int indexes) {
         JsonNode crossings = null;
         for (JsonNode table :
                 api.get("/api/v1/sources/%s/contents".formatted(source)).json().get("tables")) {
@@ -161,7 +161,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void routinesAreListedWithTheNamesOfTheirArguments() {
+    void listsRoutinesWithTheirArguments() {
         for (String source : List.of("harbour", "islands")) {
             JsonNode functions = api.get("/api/v1/sources/%s/contents".formatted(source))
                     .json()
@@ -171,7 +171,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void showsFirstRowsAndStartsAQuery() {
+    void previewsRowsAndStartsAQuery() {
         JsonNode look = api.post("/api/v1/sources/ferries/previews", Map.of("table", "ports"))
                 .json();
         assertThat(look.get("rows")).hasSize(14);
@@ -184,14 +184,14 @@ class SourcesApiTest {
     }
 
     @Test
-    void aProcedureIsExplained() {
+    void explainsAProcedure() {
         Api.Answer answer = api.get("/api/v1/sources/harbour/start?kind=procedure&name=month_of_crossings");
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().get("advice").asString()).contains("function").contains("table");
     }
 
     @Test
-    void aFunctionsArgumentsBecomeParameters() {
+    void functionArgumentsBecomeParameters() {
         JsonNode start = api.get("/api/v1/sources/harbour/start?kind=function&name=crossings_of_month")
                 .json();
         assertThat(start.get("text").asString()).isEqualTo("select *\nfrom crossings_of_month(:month_start)");
@@ -204,13 +204,13 @@ class SourcesApiTest {
     }
 
     @Test
-    void aTypedArgumentIsProposedAsTheDatabaseDescribesIt() throws InterruptedException {
+    void proposesTheTypeOfAnArgument() throws InterruptedException {
         String query = newQuery("harbour");
         Map<String, Object> typed =
                 Map.of("text", "select * from public.crossings_of_month( :argument )", "name", "argument");
         JsonNode proposal = proposal(query, typed);
         for (int i = 0; i < 50 && !proposal.get("reason").asString().contains("crossings_of_month"); i++) {
-            // What the source describes may still be on its way.
+            // The source's metadata may not have arrived yet.
             Thread.sleep(100);
             proposal = proposal(query, typed);
         }
@@ -224,7 +224,7 @@ class SourcesApiTest {
     }
 
     @Test
-    void aProcedureRunsOnItsOwnWhereTheDatabaseAllows() {
+    void runsAProcedureWhereSupported() {
         api.post("/api/v1/parameters", Map.of("name", "called_month", "type", "date", "version", 0));
         String query = newQuery("islands");
         String call = "call month_of_crossings(:called_month)";

@@ -18,7 +18,7 @@ import plainsieve.server.editing.transfer.ZippedProject;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** The same definitions, small while they are drafted and full for viewers, changed without giving anything again. */
+/** The same definitions with small data for drafts and full data for viewers, changed without publishing. */
 class StagesTest {
     private static final String STAGES = "/api/v1/projects/home/stages";
     private static final String PORTS = "select name from ports order by name";
@@ -101,7 +101,7 @@ class StagesTest {
     }
 
     @Test
-    void whatAStageSaysStandsWhereNothingElseIsChosen() {
+    void stageValueIsTheDefault() {
         holds("live", "defaults", opensWith("min_delay", "123"));
         assertThat(lateBy(api.runView("late-crossings", "figures", Map.of()))).contains("123");
         assertThat(lateBy(api.runView("late-crossings", "figures", Map.of("min_delay", Api.values("45")))))
@@ -114,7 +114,7 @@ class StagesTest {
     }
 
     @Test
-    void aFormulaIsWorkedOutEachTime() {
+    void evaluatesAFormulaEachTime() {
         Map<String, Object> lastDays = Map.of(
                 "from", Map.of("kind", "formula", "formula", "today - 7 days"),
                 "to", Map.of("kind", "formula", "formula", "today"));
@@ -124,7 +124,7 @@ class StagesTest {
     }
 
     @Test
-    void draftsAskASmallSourceAndViewersTheFullOne() {
+    void draftsUseASmallSourceAndViewersTheFullOne() {
         holds("draft", "sources", Map.of("ferries", "small"));
         draft(PORTS);
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
@@ -149,7 +149,7 @@ class StagesTest {
     }
 
     @Test
-    void rowsAreFewerAndTheRestIsTold() {
+    void limitsRowsAndReportsTheRest() {
         holds("draft", "rowLimit", 3);
         Api.Answer few = draft(PORTS);
         assertThat(few.rows()).hasSize(3);
@@ -169,7 +169,7 @@ class StagesTest {
     }
 
     @Test
-    void aStageStopsWhatTakesLonger() {
+    void enforcesItsTimeLimit() {
         holds("draft", "timeoutSeconds", 1);
         Api.Answer stopped =
                 draft("select count(*) as n from range(100000000) a, range(100000) b where a.range % 7 = b.range % 5");
@@ -177,7 +177,7 @@ class StagesTest {
     }
 
     @Test
-    void whatNarrowsWithoutAControlIsTold() {
+    void reportsHiddenFilters() {
         assertThat(api.get("/api/v1/reports/late-crossings").json().get("stage").get("restrictions"))
                 .isEmpty();
         holds("live", "defaults", opensWith("min_delay", "123"));
@@ -194,7 +194,7 @@ class StagesTest {
     }
 
     @Test
-    void itIsNoRevisionAndIsRecorded() {
+    void changeIsAuditedWithoutAVersion() {
         int before = api.get("/api/v1/projects/home/revisions").json().size();
         holds("live", "defaults", opensWith("min_delay", "60"), "timeoutSeconds", 30);
         assertThat(api.get("/api/v1/projects/home/revisions").json()).hasSize(before);
@@ -212,7 +212,7 @@ class StagesTest {
     }
 
     @Test
-    void ofTwoWhoChangeItTheSecondIsTold() {
+    void detectsConflictingEdits() {
         holds("draft", "rowLimit", 5);
         int version = stage("draft").get("version").asInt();
         holds("draft", "rowLimit", 6, "version", version);
@@ -222,7 +222,7 @@ class StagesTest {
     }
 
     @Test
-    void whatCannotHoldIsRefusedInWords() {
+    void rejectsInvalidStages() {
         Map<String, Map<String, Object>> refused = Map.of(
                 "no parameter", holding("defaults", opensWith("nobody_knows", "1")),
                 "no number", holding("defaults", opensWith("min_delay", "much")),
@@ -243,7 +243,7 @@ class StagesTest {
     }
 
     @Test
-    void viewersStageIsTheWordOfOperators() {
+    void onlyOperatorsChangeTheStageOfViewers() {
         Api author =
                 TestPerson.called(server, "maker").with("home", Role.AUTHOR).api();
         Api viewer =
@@ -265,7 +265,7 @@ class StagesTest {
     }
 
     @Test
-    void oneThatIsNamedIsLookedInByAuthors() {
+    void authorsOpenAReportInANamedStage() {
         holds("check", "defaults", opensWith("min_delay", "77"));
         Api check = api.saying("Stage", "check");
         assertThat(lateBy(check.runView("late-crossings", "figures", Map.of()))).contains("77");
@@ -275,7 +275,7 @@ class StagesTest {
     }
 
     @Test
-    void aParameterThatIsRenamedKeepsWhatIsSaidOfIt() {
+    void followsARenamedParameter() {
         api.post("/api/v1/parameters", Map.of("name", "said_of", "type", "integer"));
         holds("draft", "defaults", opensWith("said_of", "5"));
         assertThat(api.send("PUT", "/api/v1/parameters/said_of/name", Map.of("name", "said_now"))
@@ -288,7 +288,7 @@ class StagesTest {
     }
 
     @Test
-    void itGoesOutAndInWithTheFilesOfTheProject() {
+    void isExportedAndImported() {
         holds("draft", "defaults", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rowLimit", 50);
         ProjectTransfer transfer = server.part(ProjectTransfer.class);
         byte[] files = transfer.exportFiles(server.part(Projects.class).first()).zip();
@@ -302,7 +302,7 @@ class StagesTest {
     }
 
     @Test
-    void removedSettingsOfLiveAreRestoredByOperatorsAlone() {
+    void removedLiveSettingsAreRestoredByOperatorsOnly() {
         Api author = TestPerson.called(server, "stage-author")
                 .with("home", Role.AUTHOR)
                 .api();

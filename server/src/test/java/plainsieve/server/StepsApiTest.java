@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
-/** Queries that are steps, through the API: read, offered, completed, run, given to reports, exported. */
+/** Steps in the API: analysis, completion, runs, publishing, export. */
 class StepsApiTest {
     private static final String LATE = """
             steps 1
@@ -36,7 +36,7 @@ class StepsApiTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
-    void runAsOneFlatStatementWithTheirChoices(String source) {
+    void runAsOneFlatStatement(String source) {
         String id = newQuery("Late in steps on " + source, source, LATE);
         Api.Answer two = api.runDraft(id, LATE, Map.of("port", values("Ardlow", "Skerrin")));
         assertThat(two.rows()).hasSize(2);
@@ -46,7 +46,7 @@ class StepsApiTest {
     }
 
     @Test
-    void readWithTheColumnsAfterEachAndWhereTheirSqlComesFrom() {
+    void returnColumnsAndPositionsOfEachStep() {
         String id = newQuery("Late to read", "ferries", LATE);
         JsonNode reading = read(id, LATE);
         assertThat(reading.get("problems")).isEmpty();
@@ -72,8 +72,8 @@ class StepsApiTest {
     }
 
     @Test
-    void putQuotesWhereAWordIsNoColumn() {
-        // An analysis waits only a moment for a catalog that is not there yet, and quotes no word that may be a column.
+    void quoteWordsThatAreNotColumns() {
+        // An analysis waits only briefly for a catalog that is not loaded, and quotes no word that may be a column.
         // The
         // conversion of SQL waits longer.
         String sql = newQuery("To read the catalog", "harbour", "select * from ports");
@@ -88,7 +88,7 @@ class StepsApiTest {
     }
 
     @Test
-    void offerTheValuesThatTheRowsHaveThere() {
+    void offerValuesOfTheCurrentRows() {
         String text = "steps 1\nfrom ports\nwhere name = 'x'\nwhere island = 'y'";
         String id = newQuery("Values", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
@@ -110,7 +110,7 @@ class StepsApiTest {
     }
 
     @Test
-    void completeWordsColumnsAndValues() {
+    void completeKeywordsColumnsAndValues() {
         String text = "steps 1\nfrom ports";
         String id = newQuery("Completed", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "afterStep", 1, "choices", Map.of()));
@@ -128,7 +128,7 @@ class StepsApiTest {
     }
 
     @Test
-    void sayAtTheirOwnWordsWhatTheDatabaseRefuses() {
+    void mapDatabaseErrorsToTheirWords() {
         String text = "steps 1\nfrom ports\nadd column x = length of name / port_id\nwhere x > :waves_least\n"
                 + "add column y = month of name";
         String id = newQuery("Refused", "harbour", text);
@@ -137,7 +137,7 @@ class StepsApiTest {
     }
 
     @Test
-    void sayWhichParameterIsNotMadeYet() {
+    void reportAnUndefinedParameter() {
         String text = "steps 1\nfrom ports\nwhere island = :no_such_island";
         String id = newQuery("Not made", "ferries", text);
         JsonNode check = api.post("/api/v1/queries/" + id + "/check", Map.of("text", text))
@@ -152,7 +152,7 @@ class StepsApiTest {
     }
 
     @Test
-    void cannotHaveFixedValuesMadeByPlacesInSql() {
+    void rejectHardCodedValuesBySqlPosition() {
         String id = newQuery("Fixed", "ferries", LATE);
         assertThat(api.post(
                                 "/api/v1/queries/" + id + "/hard-coded-values",
@@ -162,7 +162,7 @@ class StepsApiTest {
     }
 
     @Test
-    void bringTheParametersOfTheQueriesWhoseRowsTheyTake() {
+    void includeParametersOfReferencedQueries() {
         String inner = newQuery("Inner rows", "ferries", "steps 1\nfrom crossings\nwhere delay_min > :min_delay");
         String text = "steps 1\nfrom query 'Inner rows'\naggregate all rows: count of rows as n";
         String outer = newQuery("Outer rows", "ferries", text);
@@ -177,13 +177,13 @@ class StepsApiTest {
                 .get(0)
                 .asLong();
         assertThat(few).isPositive().isLessThan(more);
-        // The query whose rows are taken is in use.
+        // The referenced query is in use.
         assertThat(api.send("DELETE", "/api/v1/queries/" + inner, Map.of()).status())
                 .isEqualTo(409);
     }
 
     @Test
-    void followTheNameOfAQueryTheyRead() {
+    void followARenamedQuery() {
         String inner = newQuery("Rows to rename", "ferries", "steps 1\nfrom ports");
         String text = "steps 1\nfrom query 'Rows to rename'\noff: union all query 'Rows to rename'\nfirst 3 rows";
         String outer = newQuery("Reader of renamed rows", "ferries", text);
@@ -196,14 +196,14 @@ class StepsApiTest {
                 .isEqualTo(
                         "steps 1\nfrom query 'The mate''s rows'\noff: union all query 'The mate''s rows'\nfirst 3 rows");
         assertThat(api.runDraft(outer, now, Map.of()).rows()).hasSize(3);
-        // The name is no longer unique: the reader still reads the rows it read before.
+        // The name is no longer unique: the reference still resolves to the same query.
         String other = newQuery("The mate's rows", "ferries", "steps 1\nfrom crossings");
         assertThat(other).isNotEqualTo(inner);
         assertThat(draft(outer)).contains("from query '" + inner + "'");
     }
 
     @Test
-    void areNotConfusedByARestoredQueryOfTheSameName() {
+    void ignoreARestoredQueryOfTheSameName() {
         String first = newQuery("Twice named", "ferries", "steps 1\nfrom ports");
         assertThat(api.send("DELETE", "/api/v1/queries/" + first, Map.of()).status())
                 .isEqualTo(204);
@@ -214,7 +214,7 @@ class StepsApiTest {
     }
 
     @Test
-    void followTheNameThatAnImportGivesAQueryTheyRead() throws Exception {
+    void followARenameDuringImport() throws Exception {
         String inner = newQuery("Named in the project", "ferries", "steps 1\nfrom ports");
         String outer = newQuery("Reader of an import", "ferries", "steps 1\nfrom query 'Named in the project'");
         ProjectUpload.bringIn(
@@ -231,7 +231,7 @@ class StepsApiTest {
     }
 
     @Test
-    void areNotGivenToReportsWhileTheyTakeTheirOwnRows() {
+    void areNotPublishedWithACycle() {
         String id = newQuery("Itself", "ferries", "steps 1\nfrom ports");
         JsonNode drafted = api.send(
                         "PUT",
@@ -246,7 +246,7 @@ class StepsApiTest {
     }
 
     @Test
-    void makeAReportOfTheirColumns() {
+    void becomeAReportOfTheirColumns() {
         String id = newQuery("Steps for a report", "ferries", LATE);
         Api.Answer made = api.post("/api/v1/queries/" + id + "/reports", Map.of());
         assertThat(made.status()).isEqualTo(201);
@@ -254,7 +254,7 @@ class StepsApiTest {
     }
 
     @Test
-    void keepTheirParametersWhenOneIsRenamed() {
+    void followARenamedParameter() {
         Map<String, Object> parameter = new HashMap<>();
         List.of("label", "hint", "blankLabel", "unit", "unlimitedValue").forEach(field -> parameter.put(field, ""));
         parameter.putAll(Map.of("name", "old_wave", "type", "decimal", "multiple", false, "blankRule", "no-filter"));

@@ -13,10 +13,10 @@ import plainsieve.server.jobs.JobTimestamps;
 import plainsieve.server.records.jobs.JobRecords;
 import tools.jackson.databind.JsonNode;
 
-/** Answers that are kept here: made, asked as tables, given times, and never half of one and half of another. */
-class StoredCopiesTest extends CopiesOfAHarbour {
+/** Stored copies: created, queried as tables, scheduled, and never a mix of two refreshes. */
+class StoredCopiesTest extends StoredCopyFixture {
     @Test
-    void anAnswerIsKeptAndAskedAsATable() {
+    void storesAndQueriesAResultAsATable() {
         settled();
         JsonNode kept = copy(copy);
         assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("done");
@@ -32,7 +32,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void aChoiceRunsInTheCopy() {
+    void filtersInTheCopy() {
         settled();
         api.post("/api/v1/parameters", Map.of("name", "at_least", "type", "integer"));
         Api.Answer answer = api.runDraft(
@@ -51,7 +51,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void viewersAskTheCopyWhereItIsSaidSoAndAuthorsTheSource() throws Exception {
+    void viewersReadTheCopyAndAuthorsTheSource() throws Exception {
         assertThat(askedFrom(copy).status()).describedAs("it was not made yet").isEqualTo(422);
         settled();
         String report = api.post("/api/v1/queries/sailings/reports", Map.of())
@@ -89,7 +89,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void aCopyIsNotAskedForAnAnswerThatIsChosen() {
+    void copyIsNotUsedForAChosenSource() {
         settled();
         api.post("/api/v1/parameters", Map.of("name", "at_most", "type", "integer"));
         int version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
@@ -117,7 +117,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void aNameThatBeginsWithADigitIsATableAllTheSame() {
+    void nameMayBeginWithADigit() {
         settled();
         for (String id : new String[] {"copy-2026-sailings", "copy-2026-sailings-2"}) {
             Api.Answer made = api.post(COPIES, Map.of("queryId", "sailings", "name", "2026 sailings"));
@@ -130,7 +130,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void aSuddenLossIsKeptBackUntilSomebodyLooks() throws Exception {
+    void suddenLossOfRowsRequiresConfirmation() throws Exception {
         settled();
         change("delete from sailings where id % 5 <> 0");
         JsonNode kept = refreshed();
@@ -153,7 +153,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void viewersKeepTheLastGoodOneWhileASourceIsAway() throws Exception {
+    void viewersKeepTheLastCopyDuringAnOutage() throws Exception {
         settled();
         change("alter table sailings rename to away");
         try {
@@ -179,7 +179,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void oneIsMadeAfterAnotherAndNeverInACircle() {
+    void refreshesInDependencyOrderWithoutCycles() {
         settled();
         String first = copy;
         rows("copies", "select 1 as one");
@@ -213,7 +213,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void itsTimesAreSaidInWordsAndStandInTheCalendar() {
+    void scheduleIsDescribedAndShownInTheCalendar() {
         assertThat(changed(Map.of("schedule", Map.of("every", "every weekday at 6:30", "timeZone", "Europe/Lisbon")))
                         .status())
                 .isEqualTo(204);
@@ -242,7 +242,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void itGoesOutAndInWithTheFilesOfTheProject() throws Exception {
+    void isExportedAndImported() throws Exception {
         settled();
         changed(Map.of(
                 "partitionBy",
@@ -272,7 +272,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void whatEndsTheServerEachTimeIsGivenUp() {
+    void repeatedCrashesSuspendTheRefresh() {
         settled();
         JobRecords records = server.part(JobRecords.class);
         api.post(COPIES + "/" + copy + "/refresh", Map.of());
@@ -293,7 +293,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void nothingIsLeftOfTheCopiesOfAProjectThatIsGone() {
+    void removingAProjectRemovesItsCopies() {
         String id = api.post("/api/v1/projects", Map.of("name", "Short lived"))
                 .json()
                 .get("id")
@@ -315,7 +315,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void whatWasLeftHalfWayIsNoPartOfIt() throws Exception {
+    void incompleteFilesAreIgnored() throws Exception {
         settled();
         Path files = folder.resolve("files").resolve("copies-home").resolve("all_sailings");
         Path strange = files.resolve("all.99.parquet");

@@ -8,9 +8,9 @@ import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.SignInService;
 import plainsieve.server.people.Role;
 
-/** Someone with an account on a server, who is signed in. */
+/** A user with an account, signed in. */
 record TestPerson(AnotherServer server, String id, Api api) {
-    /** With no role yet. */
+    /** Without a role. */
     static TestPerson called(AnotherServer server, String name) {
         String id = server.part(Accounts.class).add(name, "").id();
         Api api = server.api();

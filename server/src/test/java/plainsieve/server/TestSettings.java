@@ -8,11 +8,11 @@ import org.springframework.boot.context.properties.bind.Binder;
 import org.springframework.boot.context.properties.source.MapConfigurationPropertySource;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Settings as a server has them that is given these and no others. */
+/** The effective settings of a server with these settings only. */
 public final class TestSettings {
     private TestSettings() {}
 
-    /** On this data folder; files lie in these folders, or where they lie usually. */
+    /** With this data folder; files are in these folders or in the default one. */
     public static Settings in(Path dataFolder, Path... fileFolders) {
         String folders = Stream.of(fileFolders).map(Path::toString).collect(Collectors.joining(","));
         return with(Map.of("plainsieve.data-folder", dataFolder.toString(), "plainsieve.file-folders", folders));

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Entity tags of versioned resources, changes that name them, and lists that are read page by page. */
+/** ETags of versioned resources, conditional changes, and paged lists. */
 class VersionsAndPagesTest {
     private static final String ADDRESS = RunningServer.get().address();
     private static final Api API = new Api(ADDRESS);
@@ -39,7 +39,7 @@ class VersionsAndPagesTest {
     }
 
     @Test
-    void aChangeNamesTheVersionThatItIsBasedOn() throws Exception {
+    void changeNamesItsBaseVersion() throws Exception {
         String query = HOME + "/queries/"
                 + API.post(
                                 "/api/v1/queries",
@@ -64,14 +64,14 @@ class VersionsAndPagesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"/parameters/port", "/stages/live", "/queries/late-crossings"})
-    void haveTheirVersionAsTheirTag(String path) throws Exception {
+    void etagIsTheVersion(String path) throws Exception {
         int version = API.get(HOME + path).json().get("version").asInt();
         assertThat(tag(HOME + path)).isEqualTo("\"" + version + "\"");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"{", "", "[1, ", "\u0000"})
-    void aBodyThatIsNoJsonIsRefused(String body) throws Exception {
+    void rejectsABodyThatIsNotJson(String body) throws Exception {
         HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + HOME + "/queries/late-crossings/name"))
                 .headers("Content-Type", "application/json", "If-Match", "\"1\"")
                 .method("PUT", HttpRequest.BodyPublishers.ofString(body))
@@ -81,14 +81,14 @@ class VersionsAndPagesTest {
     }
 
     @Test
-    void thePageOfAReportIsCompressed() throws Exception {
+    void reportPageIsCompressed() throws Exception {
         HttpResponse<String> page = send("GET", HOME + "/reports/late-crossings", Map.of(), "Accept-Encoding", "gzip");
         assertThat(page.headers().firstValue("Content-Encoding")).contains("gzip");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"/queries", "/parameters", "/reports", "/sources"})
-    void listsAreReadPageByPage(String path) throws Exception {
+    void listsArePaged(String path) throws Exception {
         List<String> all = names(API.get(HOME + path).json());
         List<String> read = new ArrayList<>();
         Optional<String> next = Optional.of(HOME + path + "?limit=2");
@@ -120,7 +120,7 @@ class VersionsAndPagesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"limit=0", "limit=1001", "limit=many", "after=no-such-query"})
-    void pagesThatCannotBeAreRefused(String parameters) throws Exception {
+    void rejectsInvalidPages(String parameters) throws Exception {
         HttpResponse<String> refused = send("GET", HOME + "/queries?" + parameters, Map.of());
         assertThat(refused.statusCode()).isEqualTo(422);
         assertThat(refused.body()).contains("bad-page");

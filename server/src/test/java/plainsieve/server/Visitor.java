@@ -16,7 +16,7 @@ import plainsieve.issuer.Issuer;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A browser that follows nothing on its own. */
+/** A browser that follows no redirects automatically. */
 final class Visitor {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -24,7 +24,7 @@ final class Visitor {
     private final HttpClient client =
             HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
 
-    /** @param server the address that it knows */
+    /** @param server the base address */
     Visitor(String server) {
         this.server = server;
     }
@@ -48,7 +48,7 @@ final class Visitor {
                 .toString();
     }
 
-    /** To the service, through its login page. @return the address that it sends back to, which was not asked yet */
+    /** Completes the provider's login page. @return the redirect URI with its parameters, not yet requested */
     String throughTheService(String name, String back) {
         HttpResponse<String> sent =
                 get(server + "/sign-in/by-service?back=" + URLEncoder.encode(back, StandardCharsets.UTF_8));

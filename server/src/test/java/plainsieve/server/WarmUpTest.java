@@ -13,13 +13,13 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/** A server that has started goes the way of a request, and connects to what its reports ask, and to nothing else; nothing is sent. */
+/** A started server warms up the request path and connects to the sources of its reports only; it sends no statement. */
 class WarmUpTest {
-    /** Before, one in a dozen starts met the moment. */
+    /** Without this, about one start in twelve hit the race. */
     private static final int ROUNDS = 12;
 
     @Test
-    void whatReportsAskIsConnectedToAfterAStart() throws Exception {
+    void connectsToSourcesOfReportsAfterAStart() throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         Path asked = database(folder, "asked.sqlite");
         Path unasked = database(folder, "unasked.sqlite");
@@ -47,13 +47,13 @@ class WarmUpTest {
     }
 
     @Test
-    void aServerThatIsStoppedAtOnceLeavesNoSourceOpen() throws Exception {
+    void stoppedServerLeavesNoSourceOpen() throws Exception {
         Path folder = AnotherServer.folderOfFerries();
         Path ferries = folder.resolve("files").resolve("ferries.duckdb").toRealPath();
         for (int round = 0; round < ROUNDS; round++) {
             AnotherServer.on(folder).close();
             assertThat(isOpen(ferries)).isFalse();
-            // What connects while all is closed is done a little later.
+            // A connection opened during shutdown is closed shortly afterwards.
             TimeUnit.MILLISECONDS.sleep(300);
             assertThat(isOpen(ferries)).isFalse();
         }
@@ -89,7 +89,7 @@ class WarmUpTest {
                 .asString();
     }
 
-    /** Whether this process, which the server is in, has a file open. */
+    /** Whether this process, which runs the server, has a file open. */
     private static boolean isOpen(Path file) throws IOException {
         try (Stream<Path> open = Files.list(Path.of("/proc/self/fd"))) {
             return open.anyMatch(descriptor -> leadsTo(descriptor, file));

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** Keeps the rows of a small answer. */
+/** Collects the rows of a small result. */
 final class Collected implements RowReceiver {
     List<Column> columns = List.of();
     final List<List<Object>> rows = new ArrayList<>();

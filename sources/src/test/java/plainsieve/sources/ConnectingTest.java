@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What is wrong with the way to a source is reported as that, and never as a query to be corrected. */
+/** Connection errors are reported as such and not as query errors. */
 class ConnectingTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
@@ -52,7 +52,7 @@ class ConnectingTest {
 
     @ParameterizedTest
     @CsvSource({"postgresql", "mariadb"})
-    void aWrongPasswordAsksForUserAndPassword(String kind) throws Exception {
+    void wrongPasswordAsksForUserAndPassword(String kind) throws Exception {
         SourceSettings.OnServer to = server(kind);
         SourceFailure failure = failure(with(to, to.host(), to.database(), "nobody_here"), "wrong");
         assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
@@ -60,9 +60,9 @@ class ConnectingTest {
         assertThat(failure.advice()).contains("password");
     }
 
-    /** Repeated, a rejected password locks the account of the database. */
+    /** Repeated attempts with a rejected password would lock the database account. */
     @Test
-    void aRejectedPasswordIsSentOnce() throws Exception {
+    void rejectedPasswordIsSentOnce() throws Exception {
         SourceSettings.OnServer to = server("mariadb");
         SourceSettings wrong = with(to, to.host(), to.database(), "rejected");
         long before = rejections();
@@ -77,7 +77,7 @@ class ConnectingTest {
             TimeUnit.SECONDS.sleep(4);
         }
         assertThat(rejections() - before).isEqualTo(1);
-        // The same settings, saved again, are tried again.
+        // The same settings are tried again after saving.
         try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
             assertThatThrownBy(source::health).hasMessageContaining("rejects the user");
         }
@@ -96,7 +96,7 @@ class ConnectingTest {
     }
 
     @Test
-    void aFileThatIsNoDatabaseSaysSo() throws Exception {
+    void invalidDatabaseFileIsReported() throws Exception {
         Path file = Files.createTempDirectory("no-database").resolve("notes.sqlite");
         Files.writeString(file, "These are notes, and no database at all. ".repeat(100));
         SourceFailure failure = failure(new SourceSettings.Sqlite(file.toString()), "");
@@ -105,7 +105,7 @@ class ConnectingTest {
 
     @ParameterizedTest
     @CsvSource({"postgresql", "mariadb"})
-    void aWrongNameOfADatabaseAsksForIt(String kind) throws Exception {
+    void wrongDatabaseNameIsReported(String kind) throws Exception {
         SourceSettings.OnServer to = server(kind);
         SourceFailure failure = failure(with(to, to.host(), "no_such_database", to.user()), "");
         assertThat(failure).hasMessageContaining("has no such database");
@@ -114,7 +114,7 @@ class ConnectingTest {
 
     @ParameterizedTest
     @CsvSource({"postgresql", "mariadb"})
-    void aWrongHostAsksForTheAddress(String kind) throws Exception {
+    void wrongHostIsReported(String kind) throws Exception {
         SourceSettings.OnServer to = server(kind);
         SourceFailure failure = failure(with(to, "no-such-host.invalid", to.database(), to.user()), "");
         assertThat(failure).hasMessageContaining("cannot be reached");
@@ -122,7 +122,7 @@ class ConnectingTest {
     }
 
     @Test
-    void aMissingFileAsksForIt() {
+    void missingFileIsReported() {
         for (SourceSettings file : List.of(
                 new SourceSettings.DuckDb("/nowhere/gone.duckdb"), new SourceSettings.Sqlite("/nowhere/gone.sqlite"))) {
             SourceFailure failure = failure(file, "");

@@ -13,7 +13,7 @@ import plainsieve.demo.PostgresFerries;
 import plainsieve.demo.SqliteFerries;
 import plainsieve.demo.TrinoFerries;
 
-/** The ferries in a real DuckDB, PostgreSQL, MariaDB and SQLite, made once for all tests of a run. */
+/** The ferries in a real DuckDB, PostgreSQL, MariaDB and SQLite, created once for all tests of a run. */
 final class Databases {
     static final int CROSSINGS = 20_000;
 

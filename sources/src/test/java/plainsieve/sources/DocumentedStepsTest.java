@@ -28,7 +28,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Every example of docs/steps.md, and of the file with less usual chains, runs on every database, with what that says of its tables, or is refused as it is stated there. */
+/** Every example of docs/steps.md and of the file with less common chains runs on every database, with and without table metadata, or is rejected as documented. */
 class DocumentedStepsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final List<Path> DOCUMENTS = List.of(
@@ -71,7 +71,7 @@ class DocumentedStepsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
-    void runsAsItIsDocumented(String kind) throws Exception {
+    void runAsDocumented(String kind) throws Exception {
         int ran = 0;
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             CatalogSchemaContext around =

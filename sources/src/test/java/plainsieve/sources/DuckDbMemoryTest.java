@@ -22,7 +22,7 @@ import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
-/** A database in a file asks for more memory than its engine may have. */
+/** A database file requests more memory than its engine may use. */
 class DuckDbMemoryTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final int ROWS = 1_500_000;
@@ -61,7 +61,7 @@ class DuckDbMemoryTest {
         }
     }
 
-    /** Counts rows, and remembers which files there were with the first of them. */
+    /** Counts rows and records which files existed at the first of them. */
     private static final class Watching implements RowReceiver {
         private int rows;
         private final Set<Path> seen = new HashSet<>();
@@ -79,7 +79,7 @@ class DuckDbMemoryTest {
     }
 
     @Test
-    void theRestLiesInOurFolderAndNeverBesideTheFile() {
+    void spillsIntoItsOwnFolder() {
         Set<Path> before = files(beside);
         Watching watching = new Watching();
 
@@ -97,7 +97,7 @@ class DuckDbMemoryTest {
     }
 
     @Test
-    void whatCannotDoWithLessIsToldWithWhatGivesMore() {
+    void reportsOutOfMemoryWithTheSetting() {
         assertThatThrownBy(() -> TestDatabases.answer(
                         source,
                         new Statement(

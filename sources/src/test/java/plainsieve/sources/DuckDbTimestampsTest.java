@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Moments and whole numbers of DuckDB, read as the numbers that they are there. */
+/** Timestamps and integers of DuckDB, read from their binary form. */
 class DuckDbTimestampsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final int MICROS = 1_000_000;
@@ -59,13 +59,13 @@ class DuckDbTimestampsTest {
                 .toString();
     }
 
-    /** @param span of the numbers tried: days of all calendars, some days, and one minute, where the same day comes again */
+    /** @param span of the tried numbers: days of all calendars, some days, or one minute that contains the same day repeatedly */
     @ParameterizedTest
     @ValueSource(longs = {Long.MAX_VALUE / 100, 40 * DAY, 60L * MICROS, 2_000})
-    void areWrittenAsTheJdkWritesThem(long span) {
+    void areFormattedLikeTheJdk(long span) {
         Random random = new Random(span);
         long[] micros = random.longs(2_000, -span, span)
-                // Whole days, minutes, seconds and milliseconds are written shorter.
+                // Whole days, minutes, seconds and milliseconds have a shorter form.
                 .map(one -> one
                         - Math.floorMod(
                                 one,
@@ -79,26 +79,26 @@ class DuckDbTimestampsTest {
     }
 
     @Test
-    void missingOnesAreNotTheFirstMomentOf1970() {
+    void nullIsNotTheEpoch() {
         assertThat(column("select unnest([null, timestamp '1970-01-01', null, timestamp '1970-01-01 00:00:01'])"))
                 .containsExactly(null, "1970-01-01T00:00", null, "1970-01-01T00:00:01");
     }
 
     @Test
-    void endlessOnesAreNoMoments() {
+    void infinityIsNotATimestamp() {
         assertThat(column("select unnest(['infinity'::timestamp, '-infinity'::timestamp])"))
                 .containsExactly("infinity", "-infinity");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"tinyint", "smallint", "integer", "bigint", "utinyint", "usmallint", "uinteger"})
-    void missingNumbersAreNotZero(String type) {
+    void nullIsNotZero(String type) {
         List<Object> expected = new ArrayList<>(Arrays.asList(0L, null, 7L));
         assertThat(column("select unnest([0, null, 7])::" + type)).isEqualTo(expected);
     }
 
     @Test
-    void numbersKeepTheirEnds() {
+    void numbersKeepAllDigits() {
         List<Object> ends = column("select unnest([-9223372036854775808, 9223372036854775807]::bigint[])");
         assertThat(ends).containsExactly(Long.MIN_VALUE, Long.MAX_VALUE);
         assertThat(column("select unnest([-2147483648, 2147483647]::integer[])"))

@@ -10,10 +10,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.jdbc.DuckDbWarmUp;
 
-/** What is run so that the first run finds all of DuckDB loaded: rows with a column of each kind, of which nothing stays. */
+/** The warm-up that loads all of DuckDB: rows with a column of each type and no lasting effect. */
 class DuckDbWarmUpTest {
     @Test
-    void givesRowsWithAColumnOfEachKind() {
+    void returnsRowsOfEveryType() {
         Collected collected = new Collected();
         DuckDbWarmUp.run(collected);
         assertThat(collected.columns).extracting(Column::kind).contains(Column.Kind.values());

@@ -20,7 +20,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Many rows of DuckDB come another way than few: with the same columns and values, in the same order, and the same failures. */
+/** DuckDB returns many rows in another format than few: values, order and failures are equal. */
 class EncodedTextsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final int FEW = 99;
@@ -76,7 +76,7 @@ class EncodedTextsTest {
                 "explain select text from cells where number = 1",
                 "select text from cells where number > 9"
             })
-    void areTheSameAsOfFew(String text) {
+    void equalPlainTexts(String text) {
         TestDatabases.Answered many = answer(text, Statement.NO_CAP);
         TestDatabases.Answered few = answer(text, FEW);
         assertThat(many.columns()).isEqualTo(few.columns());
@@ -84,7 +84,7 @@ class EncodedTextsTest {
     }
 
     @Test
-    void stayInTheirOrder() {
+    void keepTheirOrder() {
         List<List<Object>> rows = answer("select i, port from crossings order by gate desc, i", Statement.NO_CAP)
                 .rows();
         assertThat(rows).hasSize(300_000);
@@ -104,7 +104,7 @@ class EncodedTextsTest {
     }
 
     @Test
-    void areOfTheTypesThatTheirValuesHave() {
+    void haveTheTypesOfTheirValues() {
         String text =
                 "select ? as one, ? || 'x' as two, coalesce(port, ?) as three from crossings where i < ? order by i";
         assertThat(answer(
@@ -128,7 +128,7 @@ class EncodedTextsTest {
     }
 
     @Test
-    void areTakenBackWhereAValueIsMissing() {
+    void areRevertedWhereAValueIsMissing() {
         String text = "select ? as one, coalesce(?, 'none') as two";
         PlaceholderBinding some = new PlaceholderBinding.Single(new Value.Text("a"));
         PlaceholderBinding none = new PlaceholderBinding.TypedNull(Type.TEXT);
@@ -151,7 +151,7 @@ class EncodedTextsTest {
                 "insert into cells (number) values (9)",
                 "select text from cells; select text from cells where"
             })
-    void failAsFewDo(String text) {
+    void failLikePlainTexts(String text) {
         assertThatThrownBy(() -> answer(text, Statement.NO_CAP))
                 .isInstanceOfSatisfying(SourceFailure.class, many -> assertThatThrownBy(() -> answer(text, FEW))
                         .isInstanceOfSatisfying(SourceFailure.class, few -> {

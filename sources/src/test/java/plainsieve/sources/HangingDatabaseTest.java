@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A database that takes connections and says nothing: time limits hold, and no one else has anything of it. */
+/** A database that accepts connections without responding: timeouts hold, and others are not affected. */
 class HangingDatabaseTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Statement ENDLESS = new Statement(
@@ -36,9 +36,9 @@ class HangingDatabaseTest {
         CLOCK.shutdownNow();
     }
 
-    /** Or it would keep a core busy for no one. */
+    /** Otherwise it would keep a core busy. */
     @Test
-    void aStatementWhoseReaderIsGoneEndsAtPostgreSql() throws Exception {
+    void postgreSqlEndsAStatementWhoseClientIsGone() throws Exception {
         SourceAccess direct = Databases.settings("postgresql");
         try (Wire wire = wireTo(direct);
                 JdbcSource source = new JdbcSource(over(wire, direct), CLOCK)) {
@@ -50,7 +50,7 @@ class HangingDatabaseTest {
         }
     }
 
-    /** Until so many of the endless statements run at the server. */
+    /** Waits until the number of endless statements runs at the server. */
     private static void await(SourceAccess access, long many) throws SQLException, InterruptedException {
         SourceSettings.OnServer server = (SourceSettings.OnServer) access.settings();
         String address = "jdbc:postgresql://127.0.0.1:%d/postgres".formatted(server.port());
@@ -88,7 +88,7 @@ class HangingDatabaseTest {
                 new Collected());
     }
 
-    /** How a run fails, and after how long. */
+    /** The failure of a run and its duration. */
     private record Failed(SourceFailure.Kind kind, String message, double seconds) {
         static Failed of(Source source, Statement statement, int limit) {
             long start = System.nanoTime();
@@ -99,7 +99,7 @@ class HangingDatabaseTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "mariadb"})
-    void stopsOnTimeWhateverHangsAndComesBack(String kind) throws Exception {
+    void enforcesTimeoutsAndRecovers(String kind) throws Exception {
         SourceAccess direct = Databases.settings(kind);
         try (Wire wire = wireTo(direct);
                 JdbcSource hanging = new JdbcSource(over(wire, direct), CLOCK);
@@ -138,7 +138,7 @@ class HangingDatabaseTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "mariadb"})
-    void doesNotWaitLongToBeLetIn(String kind) throws Exception {
+    void limitsTheConnectTimeout(String kind) throws Exception {
         SourceAccess direct = Databases.settings(kind);
         try (Wire wire = wireTo(direct);
                 JdbcSource source = new JdbcSource(over(wire, direct), CLOCK)) {
@@ -154,13 +154,13 @@ class HangingDatabaseTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "mariadb"})
-    void goesOnWithNewConnectionsWhenTheOldOnesWereCut(String kind) throws Exception {
+    void replacesBrokenConnections(String kind) throws Exception {
         SourceAccess direct = Databases.settings(kind);
         try (Wire wire = wireTo(direct);
                 JdbcSource source = new JdbcSource(over(wire, direct), CLOCK)) {
             run(source, SHORT, 5);
             CompletableFuture<Failed> under = CompletableFuture.supplyAsync(() -> Failed.of(source, ENDLESS, 20));
-            // Cut sooner, the session could as well have been gone before: the statement would be sent once more.
+            // Cut earlier, the session might have been closed before: the statement would be sent again.
             TimeUnit.MILLISECONDS.sleep(1_500);
             wire.cut();
             assertThat(under.join().kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);

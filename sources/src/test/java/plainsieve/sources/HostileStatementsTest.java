@@ -23,8 +23,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * Statements of an author that means harm, {@code hostile-statements.txt}. Each is refused or harmless: it writes no file, changes nothing
- * that a later statement sees, and the source answers after it.
+ * Hostile statements of an author, {@code hostile-statements.txt}. Each is rejected or harmless: it writes no file, changes nothing
+ * that a later statement sees, and the source responds afterwards.
  */
 class HostileStatementsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newScheduledThreadPool(2);
@@ -86,7 +86,7 @@ class HostileStatementsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "sqlite", "postgresql", "mariadb", "trino"})
-    void areRefusedOrHarmless(String kind) throws Exception {
+    void areRejectedOrHarmless(String kind) throws Exception {
         SourceAccess access = TestDatabases.awkward(kind, HostileStatementsTest::write);
         SourceAccess strict = new SourceAccess(access.id(), access.settings(), access.password());
         List<String> broken = new ArrayList<>();
@@ -120,9 +120,9 @@ class HostileStatementsTest {
         assertThat(all).isGreaterThanOrEqualTo(200);
     }
 
-    /** An operator can allow a function for one source, and only that one. */
+    /** An operator can allow a function for one source only. */
     @Test
-    void anOperatorAllowsAFunctionForASource() throws Exception {
+    void operatorAllowsAFunctionForASource() throws Exception {
         SourceAccess access = TestDatabases.awkward("postgresql", HostileStatementsTest::write);
         try (JdbcSource source = new JdbcSource(access.allowing("stamp"), CLOCK)) {
             assertThat(ask(source, "select stamp()").get(0).get(0)).isEqualTo(1L);
@@ -131,9 +131,9 @@ class HostileStatementsTest {
         }
     }
 
-    /** An embedded engine could end this process, so no one can allow more of it. */
+    /** An embedded engine could end this process, so no exception can be allowed. */
     @Test
-    void noOneAllowsMoreOfAnEmbeddedEngine() throws Exception {
+    void embeddedEnginesAllowNoException() throws Exception {
         SourceAccess access = TestDatabases.awkward("duckdb", HostileStatementsTest::write);
         try (JdbcSource source = new JdbcSource(access.allowing("read_text"), CLOCK)) {
             assertThat(catchThrowable(() -> ask(source, "select * from read_text('a.txt')")))

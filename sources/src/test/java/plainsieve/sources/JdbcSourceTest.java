@@ -139,7 +139,7 @@ class JdbcSourceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
-    void fetchesAtMostOneRowMoreThanTheCap(String kind) throws Exception {
+    void fetchesOneRowBeyondTheLimit(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
             RunSummary summary = source.run(
@@ -161,7 +161,7 @@ class JdbcSourceTest {
             mariadb    | DATE | INTEGER | INTEGER
             sqlite     | TEXT | INTEGER | INTEGER
             """)
-    void describesColumnsAndWritesDatesAsIso(String kind, Column.Kind day, Column.Kind whole, Column.Kind truth)
+    void describesColumnsAndFormatsDatesAsIso(String kind, Column.Kind day, Column.Kind whole, Column.Kind truth)
             throws Exception {
         String today = kind.equals("sqlite") ? "cast('2026-03-01' as text)" : "date '2026-03-01'";
         Collected collected = rows(
@@ -197,7 +197,7 @@ class JdbcSourceTest {
     }
 
     @Test
-    void questionMarkOperatorsStayOperators() throws Exception {
+    void keepsQuestionMarkOperators() throws Exception {
         Parameter key = Parameter.of("p", Type.TEXT);
         assertThat(single(
                         "postgresql",
@@ -208,7 +208,7 @@ class JdbcSourceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
-    void stopsARunThatTakesTooLong(String kind) throws Exception {
+    void enforcesTheTimeLimit(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
@@ -225,7 +225,7 @@ class JdbcSourceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
-    void stopsARunThatIsStoppedFromOutside(String kind) throws Exception {
+    void cancelsARun(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
@@ -243,7 +243,7 @@ class JdbcSourceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
-    void aStatementThatReachesPastTheGateCannotWrite(String kind) throws Exception {
+    void readOnlyConnectionRejectsWrites(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement write = new Statement("delete from ports returning port_id", List.of(), List.of(), CAP);
             assertThatThrownBy(() -> source.run(
@@ -257,10 +257,10 @@ class JdbcSourceTest {
         assertThat(single(kind, "select count(*) from ports", Map.of())).isEqualTo(14L);
     }
 
-    /** What a fixed value in an interval or a SELECT list becomes. */
+    /** The parameter that replaces a hard-coded value in an interval or a SELECT list. */
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb"})
-    void anAmountOfTimeAndAFactorAreBound(String kind) throws Exception {
+    void bindsIntervalsAndFactors(String kind) throws Exception {
         String interval = Dialects.of(kind).interval(":p", "day");
         Map<Parameter, ChoiceText> three = Map.of(Parameter.of("p", Type.INTEGER), ChoiceText.of("3"));
         String days = "select count(*) from vessels where retired_on + %s = date '2025-01-04'".formatted(interval);
@@ -270,7 +270,7 @@ class JdbcSourceTest {
     }
 
     @Test
-    void aVariableThatCountsRowsLeavesNothingInItsSession() throws Exception {
+    void sessionVariablesAreReset() throws Exception {
         String counted =
                 "select max(n) from (select @n := @n + 1 as n from ports, (select @n := 0) as s where name <> :p) as c";
         try (JdbcSource source = new JdbcSource(Databases.settings("mariadb"), CLOCK)) {
@@ -295,7 +295,7 @@ class JdbcSourceTest {
     }
 
     @Test
-    void saysThatADatabaseIsDownAndFindsItWhenItIsBack() throws Exception {
+    void reportsAnUnreachableDatabaseAndRecovers() throws Exception {
         EmbeddedPostgres first = EmbeddedPostgres.start();
         int port = first.getPort();
         try (JdbcSource source = new JdbcSource(Databases.postgreSqlAt(port), CLOCK)) {
@@ -321,7 +321,7 @@ class JdbcSourceTest {
     }
 
     @Test
-    void thousandsOfTablesAreListed() throws Exception {
+    void listsThousandsOfTables() throws Exception {
         SourceAccess many = TestDatabases.awkward("sqlite", (connection, kind) -> {
             try (java.sql.Statement statement = connection.createStatement()) {
                 connection.setAutoCommit(false);

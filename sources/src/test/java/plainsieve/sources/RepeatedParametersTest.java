@@ -19,7 +19,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** An expression with a parameter that is selected and grouped by, on every database. */
+/** A parameterized expression that is selected and grouped by, on every database. */
 class RepeatedParametersTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Map<String, Parameter> PARAMETERS = Map.of("word", Parameter.of("word", Type.TEXT));

@@ -19,7 +19,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.demo.ReportingTask;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What report developers do, as steps and as an expert's SQL: the same rows, of not more query blocks. */
+/** Tasks of report developers as steps and as SQL of an expert: the same rows with no more query blocks. */
 class ReportingTasksTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
@@ -30,7 +30,7 @@ class ReportingTasksTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "duckdb", "mariadb"})
-    void areAsFlatAsAnExpertWritesThem(String kind) throws Exception {
+    void areAsFlatAsWrittenByHand(String kind) throws Exception {
         List<ReportingTask> tasks = ReportingTask.all().stream()
                 .filter(task -> !task.expertOn(kind).isEmpty())
                 .toList();
@@ -44,7 +44,7 @@ class ReportingTasksTest {
                 String sql = analysis.statement().sql();
                 String story = "%s on %s%n%s".formatted(task.name(), kind, sql);
                 assertThat(rows(source, sql)).as(story).isNotEmpty().isEqualTo(rows(source, task.expertOn(kind)));
-                // A common table expression is a block more than the repetition that an expert may write instead.
+                // A common table expression is one block more than the duplicated text an expert may write.
                 int declared = sql.startsWith("with ") ? 1 : 0;
                 assertThat(blocks(source, sql))
                         .as(story)

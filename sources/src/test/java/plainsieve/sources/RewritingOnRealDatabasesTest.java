@@ -24,8 +24,8 @@ import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * For random conditions and random choices, on real databases, the rewritten statement returns what a hand-made statement
- * returns: the same condition tree printed with literals, its blank leaves taken out. The printer knows nothing of the
+ * For random conditions and choices on real databases, the rewritten statement returns what a manually written statement
+ * returns: the same condition tree printed with literals and without blank leaves. The printer is independent of the
  * rewriter; it works on its own tree, not on text.
  */
 class RewritingOnRealDatabasesTest {
@@ -48,7 +48,7 @@ class RewritingOnRealDatabasesTest {
         CLOCK.shutdownNow();
     }
 
-    /** A condition as written with parameters, and by hand with literals; by hand it is empty when it is left out. */
+    /** A condition with parameters, and its manual form with literals, which is empty if omitted. */
     private record Pair(String written, String byHand) {}
 
     private static final class Generator {
@@ -191,7 +191,7 @@ class RewritingOnRealDatabasesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql"})
-    void givesTheRowsOfTheStatementMadeByHand(String kind) throws Exception {
+    void returnsTheRowsOfTheManualStatement(String kind) throws Exception {
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         PARAMETERS.forEach(parameter -> parameters.put(parameter.name(), parameter));
         int notEmpty = 0;

@@ -14,7 +14,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What one run did to its session is nothing to the next one, and no run writes, anyone who asked before. */
+/** Session changes of one run do not affect the next, and no run can write. */
 class SessionsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
@@ -32,7 +32,7 @@ class SessionsTest {
     }
 
     @Test
-    void ofPostgreSqlGoBackAsTheyCame() throws Exception {
+    void postgreSqlSessionsAreReset() throws Exception {
         try (EmbeddedPostgres server = EmbeddedPostgres.start();
                 Connection owner = server.getPostgresDatabase().getConnection();
                 java.sql.Statement make = owner.createStatement()) {
@@ -68,7 +68,7 @@ class SessionsTest {
     }
 
     @Test
-    void ofMariaDbGoBackAsTheyCame() throws Exception {
+    void mariaDbSessionsAreReset() throws Exception {
         try (LocalMariaDb server = LocalMariaDb.start();
                 Connection owner = server.connect();
                 java.sql.Statement make = owner.createStatement()) {

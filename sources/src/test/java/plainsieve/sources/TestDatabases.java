@@ -15,7 +15,7 @@ import plainsieve.demo.LocalMariaDb;
 import plainsieve.demo.LocalTrino;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Real databases with tables that a test writes itself. */
+/** Real databases with tables written by a test. */
 public final class TestDatabases {
     public static final RunLimits LIMITS = new RunLimits(Duration.ofSeconds(60));
 
@@ -27,7 +27,7 @@ public final class TestDatabases {
     private TestDatabases() {}
 
     /** Writes tables over a connection to a database of this kind. */
-    /** What makes a statement of a test slow. */
+    /** SQL that makes a test statement slow. */
     static final String[] SLOW = {"pg_sleep", "sleep"};
 
     @FunctionalInterface
@@ -35,7 +35,7 @@ public final class TestDatabases {
         void write(Connection connection, String kind) throws SQLException;
     }
 
-    /** A new database of this kind, filled by the writer: of a server that all tests of a process share. */
+    /** A new database of this kind, filled by the writer, on a server shared by all tests of a process. */
     public static SourceAccess awkward(String kind, Writer writer) throws IOException, SQLException {
         return switch (kind) {
             case "duckdb" -> file(SourceKind.DUCKDB, "jdbc:duckdb:", writer);
@@ -103,7 +103,7 @@ public final class TestDatabases {
                 .allowing(SLOW);
     }
 
-    /** Another place of a cluster. @param place a catalog, or one with a schema */
+    /** Another location in a cluster. @param place a catalog, or a catalog with a schema */
     static JdbcSource cluster(SourceSettings.Trino server, ScheduledExecutorService clock, String place) {
         return new JdbcSource(
                 new SourceAccess(
@@ -137,7 +137,7 @@ public final class TestDatabases {
         return answer(source, statement).rows();
     }
 
-    /** A whole answer. */
+    /** A complete result. */
     public record Answered(List<Column> columns, List<List<Object>> rows) {}
 
     public static Answered answer(Source source, Statement statement) {

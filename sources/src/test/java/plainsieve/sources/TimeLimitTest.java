@@ -19,7 +19,7 @@ class TimeLimitTest {
     }
 
     @Test
-    void holdsNothingOfRunsThatAreOver() {
+    void retainsNothingOfEndedRuns() {
         Duration longest = Duration.ofHours(1);
         for (int run = 0; run < 1_000; run++) {
             int number = run;
@@ -34,7 +34,7 @@ class TimeLimitTest {
     }
 
     @Test
-    void stopsWhatTakesTooLong() {
+    void stopsLongRuns() {
         Cancellation cancellation = new Cancellation();
         CountDownLatch stopped = new CountDownLatch(1);
         cancellation.begin(stopped::countDown);

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What a cluster shows of its catalogs, schemas and tables. */
+/** Catalogs, schemas and tables that a cluster lists. */
 class TrinoCatalogueTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
@@ -33,7 +33,7 @@ class TrinoCatalogueTest {
     }
 
     @Test
-    void aSchemaShowsItsTablesAlone() {
+    void schemaListsItsTablesOnly() {
         Catalog catalog = source.catalogue(TestDatabases.LIMITS, new Cancellation());
         assertThat(catalog.tables()).extracting(Catalog.Table::name).containsExactly("quays");
         assertThat(catalog.tables().get(0).columns())
@@ -45,7 +45,7 @@ class TrinoCatalogueTest {
     }
 
     @Test
-    void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
+    void catalogListsOtherSchemasWithTheirNames() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
             Catalog catalog = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalog.tables())
@@ -56,7 +56,7 @@ class TrinoCatalogueTest {
     }
 
     @Test
-    void aCatalogThatDoesNotAnswerHidesNoOther() {
+    void unreachableCatalogHidesNoOther() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
             Catalog catalog = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalog.unreadable())

@@ -34,7 +34,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A real cluster: what it has, what it shows, where choices run on it, and what it says when something is wrong. */
+/** A real cluster: metadata, values, evidence and error messages. */
 class TrinoSourceTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Map<String, Parameter> PARAMETERS = Map.of(
@@ -110,12 +110,12 @@ class TrinoSourceTest {
             json '{"a": 1}'                                  | {"a":1}
             'ü😀''\\'                                          | ü😀'\\
             """)
-    void valuesAreShownAsTheyAre(String expression, String shown) {
+    void returnsValuesOfEveryType(String expression, String shown) {
         assertThat(rows("select " + expression + " as x").get(0).get(0)).hasToString(shown);
     }
 
     @Test
-    void theSameChoiceFindsTheSameRowsAsOneValueAsAFewAndAsTenThousand() {
+    void matchesTheSameRowsByOneByFewAndByTenThousandValues() {
         for (int others : new int[] {0, 20, 200, 10_000}) {
             List<String> ids = IntStream.range(0, others)
                     .mapToObj(i -> Integer.toString(1_000_000 + i))
@@ -135,7 +135,7 @@ class TrinoSourceTest {
             days   | date '2026-03-01', date '0001-02-28'             | 2026-03-01, 0001-02-28
             states | 'a''b\\', 'ü'                                     | a'b\\, ü
             """)
-    void longListsOfEveryTypeFindWhatTheySay(String parameter, String values, String chosen) {
+    void longListsOfEveryTypeMatch(String parameter, String values, String chosen) {
         List<String> all = IntStream.range(0, 100)
                 .mapToObj(i ->
                         parameter.equals("days") ? "2030-01-%02d".formatted(1 + i % 31) : Integer.toString(5_000 + i))
@@ -150,7 +150,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void noneOfManyKeepsRowsWithoutAValueOut() {
+    void exclusionKeepsNullRowsOut() {
         assertThat(rows(
                         "select x from (values 1, 2, null) as v (x) where x not in (:ids)",
                         Map.of(
@@ -162,7 +162,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void aLimitStandsBehindAnOffset() {
+    void limitFollowsOffset() {
         PreparedQuery query =
                 PreparedQuery.of("select n_nationkey from tpch.tiny.nation order by 1 offset 3", Dialects.of("trino"));
         Statement capped = query.rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), 2);
@@ -182,14 +182,14 @@ class TrinoSourceTest {
             STOPS_EARLY     | select o_orderkey from tpch.tiny.orders limit :rows                                                  | rows=5
             AFTER_SORTING   | select o_orderkey from tpch.tiny.orders order by o_totalprice limit :rows                              | rows=5
             """)
-    void thePlanTellsWhereAChoiceRan(ExecutionSite expected, String query, String chosen) {
+    void planShowsWhereAChoiceRan(ExecutionSite expected, String query, String chosen) {
         String[] parts = chosen.split("=");
         assertThat(where(query, Map.of(parts[0], ChoiceText.of(parts[1].split(",")))))
                 .containsExactly(expected);
     }
 
     @Test
-    void eachOfTwoChoicesOfOneTableIsToldApart() {
+    void distinguishesTwoChoicesOfOneTable() {
         assertThat(where(
                         "select o_orderkey from tpch.tiny.orders where o_orderstatus = :states and o_orderdate >= :from",
                         Map.of("states", ChoiceText.of("F"), "from", ChoiceText.of("1995-01-01"))))
@@ -199,15 +199,15 @@ class TrinoSourceTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"select 7 as x;", "select 7 as x ; -- done", "\uFEFFselect 7 as x", "select 7 as x -- ; done"})
-    void whatStandsAroundAQueryIsNoMatter(String text) {
+    void ignoresWrappers(String text) {
         assertThat(rows(text)).containsExactly(List.of(7L));
         assertThat(where(text, Map.of())).isEmpty();
     }
 
-    /** The list that the engine makes of a stretch has its own end. */
+    /** The list that the engine derives from a range has its own end. */
     @ParameterizedTest
     @CsvSource({"1, 25000, 25000", "-3, 3, 7", "5, 5, 1", "5, 3, 0", "1, null, 0"})
-    void numbersAreAllThere(String from, String to, long count) {
+    void keepsAllDigits(String from, String to, long count) {
         String numbers = source.dialect().forms().numbers(from, to);
         assertThat(rows("select count(distinct n), coalesce(sum(n), 0) from (" + numbers + ") as all_of_them"))
                 .containsExactly(
@@ -215,7 +215,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void whatItReadIsTold() {
+    void reportsReadRows() {
         Collected collected = new Collected();
         RunSummary summary = source.run(
                 new OutgoingStatement.Sql(statement("select max(o_orderkey) from tpch.tiny.orders", Map.of())),
@@ -230,14 +230,14 @@ class TrinoSourceTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"create table t (x integer)", "insert into quays values (1, 'a', null)", "delete from quays"})
-    void nothingIsWritten(String writing) {
+    void rejectsWrites(String writing) {
         assertThatThrownBy(() -> TestDatabases.rows(source, new Statement(writing, List.of(), List.of(), 10)))
                 .isInstanceOf(SourceFailure.class);
         assertThat(rows("select count(*) from quays")).containsExactly(List.of(0L));
     }
 
     @Test
-    void aStatementIsStoppedWhenNobodyWaitsForIt() throws Exception {
+    void cancelsWithoutWaiters() throws Exception {
         Cancellation cancellation = new Cancellation();
         CompletableFuture<Throwable> ended = CompletableFuture.supplyAsync(() -> {
             try {
@@ -263,7 +263,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void aStatementThatTakesTooLongIsStopped() {
+    void enforcesTheTimeLimit() {
         assertThatThrownBy(() -> source.run(
                         new OutgoingStatement.Sql(statement("select count(*) from tpch.sf100.lineitem", Map.of())),
                         new RunLimits(Duration.ofSeconds(1)),
@@ -274,7 +274,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void aRefusalSaysWhereInTheTextOfTheAuthor() {
+    void mapsErrorsToTheAuthorText() {
         String text = "select 'it''s', o_orderkey\nfrom tpch.tiny.orders\nwhere o_orderkey = ? and nonsense = 'x'";
         Statement statement = statement(text.replace("?", ":least"), Map.of("least", ChoiceText.of("1")));
         assertThatThrownBy(() -> TestDatabases.rows(source, statement))
@@ -290,7 +290,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void aClusterThatIsNotThereIsSaidToBeOutOfReach() {
+    void reportsAnUnreachableCluster() {
         SourceAccess nowhere =
                 new SourceAccess("cluster", new SourceSettings.Trino("127.0.0.1", 1, "tpch", "me"), Secret.none());
         try (JdbcSource gone = new JdbcSource(nowhere, CLOCK)) {
@@ -303,7 +303,7 @@ class TrinoSourceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"nowhere", "tpch.nowhere"})
-    void aCatalogOrSchemaThatIsNotThereIsNoticedWhenItIsTried(String place) {
+    void testReportsAMissingCatalogOrSchema(String place) {
         try (JdbcSource wrong = TestDatabases.cluster(server, CLOCK, place)) {
             assertThatThrownBy(wrong::health)
                     .isInstanceOf(SourceFailure.class)
@@ -313,7 +313,7 @@ class TrinoSourceTest {
     }
 
     @Test
-    void aLivingOneSaysWhatItIs() {
+    void describesItself() {
         assertThat(source.health()).startsWith("Trino");
     }
 }

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Every type of every database as it comes out: nothing rounded, cut off, moved into another zone, or named after a class. */
+/** Every type of every database: nothing rounded, truncated, shifted to another time zone, or named after a class. */
 class TypesTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
@@ -87,7 +87,7 @@ class TypesTest {
             to_tsvector('simple','b a')                   | OTHER    | 'a':2 'b':1
             null::bytea                                   | OTHER    | null
             """)
-    void ofPostgreSql(String expression, Column.Kind kind, String value) throws Exception {
+    void readsPostgreSqlTypes(String expression, Column.Kind kind, String value) throws Exception {
         assertReads("postgresql", expression, kind, value);
     }
 
@@ -117,7 +117,7 @@ class TypesTest {
             point(1, 2)                                   | OTHER    | 0x000000000101000000000000000000f03f0000000000000040
             null                                          | OTHER    | null
             """)
-    void ofMariaDb(String expression, Column.Kind kind, String value) throws Exception {
+    void readsMariaDbTypes(String expression, Column.Kind kind, String value) throws Exception {
         assertReads("mariadb", expression, kind, value);
     }
 
@@ -158,7 +158,7 @@ class TypesTest {
             uuid '00000000-0000-0000-0000-0000000000ff'   | OTHER    | 00000000-0000-0000-0000-0000000000ff
             null                                          | INTEGER  | null
             """)
-    void ofDuckDb(String expression, Column.Kind kind, String value) throws Exception {
+    void readsDuckDbTypes(String expression, Column.Kind kind, String value) throws Exception {
         assertReads("duckdb", expression, kind, value);
     }
 
@@ -172,7 +172,7 @@ class TypesTest {
             zeroblob(0)       | OTHER    | 0x
             null              | DECIMAL  | null
             """)
-    void ofSqlite(String expression, Column.Kind kind, String value) throws Exception {
+    void readsSqliteTypes(String expression, Column.Kind kind, String value) throws Exception {
         assertReads("sqlite", expression, kind, value);
     }
 }

@@ -10,7 +10,7 @@ import java.net.Socket;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 
-/** A wire to a database on this machine that can hang, as when its processes stand still, or be cut. */
+/** A proxy to a local database that can hang, like a stopped process, or be cut. */
 final class Wire implements AutoCloseable {
     private final ServerSocket here;
     private final int there;
@@ -27,7 +27,7 @@ final class Wire implements AutoCloseable {
         return here.getLocalPort();
     }
 
-    /** From now on connections are taken, and nothing goes over any of them. */
+    /** Accepts connections from now on without forwarding anything. */
     synchronized void hang() {
         hanging = true;
     }
@@ -43,7 +43,7 @@ final class Wire implements AutoCloseable {
         }
     }
 
-    /** Breaks every connection there is. */
+    /** Breaks all connections. */
     void cut() throws IOException {
         for (Socket end : ends) {
             end.close();
@@ -84,7 +84,7 @@ final class Wire implements AutoCloseable {
                 out.write(some, 0, count);
             }
         } catch (IOException e) {
-            // Cut, or the other end is gone.
+            // Cut, or closed by the other side.
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

@@ -10,7 +10,7 @@ import java.util.Set;
 import plainsieve.core.value.Type;
 
 /**
- * What a declared SQL type holds. Told by its words, never by letters inside them: {@code interval} and {@code point} hold no
+ * The type of values for a declared SQL type, derived from its keywords, never by letters inside them: {@code interval} and {@code point} hold no
  * integers, {@code daterange} holds no days.
  */
 public final class DeclaredType {

@@ -13,11 +13,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Period;
+import plainsieve.core.value.Type;
 
 /**
- * Choices as viewers read them: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026 to 31 Mar 2026", "at least 15 min". Works
+ * Choices as viewers read them: "Ardlow, Skerrin and 3 more", "any vessel", "1–31 Mar 2026", "at least 15 min". Works
  * on unparsed choices, so that invalid ones are shown as entered.
  */
 public final class ChoiceDescription {
@@ -112,8 +114,31 @@ public final class ChoiceDescription {
         if (low.isEmpty()) {
             return (dates ? "up to " : "at most ") + end + unit;
         }
+        Optional<String> days = days(parameter, words.get(to), low.get(), high.get());
+        if (days.isPresent()) {
+            return days.get();
+        }
         String start = value(parameter, low.get());
         return (start.equals(end) ? start : start + " to " + end) + unit;
+    }
+
+    /** Two days in order; a reversed range is shown as entered. */
+    private Optional<String> days(ParameterLabels from, ParameterLabels to, String low, String high) {
+        boolean plain = Stream.of(from, to)
+                .allMatch(
+                        end -> end.type() == Type.DATE && end.covers().period().isEmpty());
+        if (!plain || from.labels().containsKey(low) || to.labels().containsKey(high)) {
+            return Optional.empty();
+        }
+        try {
+            LocalDate first = LocalDate.parse(low);
+            LocalDate last = LocalDate.parse(high);
+            return last.isBefore(first)
+                    ? Optional.empty()
+                    : Optional.of(new DateRangeFormat(locale).format(first, last));
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
     }
 
     private Optional<String> only(String name) {

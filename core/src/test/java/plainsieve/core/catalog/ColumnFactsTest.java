@@ -32,18 +32,18 @@ class ColumnFactsTest {
     }
 
     @Test
-    void aTableWithItsSchemaHasTheTypesOfThatSchema() {
+    void qualifiedTableHasTheTypesOfItsSchema() {
         assertThat(type("select * from north.ports where id = :p")).contains(Type.INTEGER);
         assertThat(type("select * from South.Ports where id = :p")).contains(Type.TEXT);
     }
 
     @Test
-    void aTableWithoutItsSchemaHasWhatEverySchemaAgreesOn() {
+    void unqualifiedTableHasTheTypesCommonToAllSchemas() {
         assertThat(type("select * from ports where opened = :p")).contains(Type.DATE);
     }
 
     @Test
-    void tablesOfOneNameAreNotMixed() {
+    void doesNotMixTablesOfTheSameName() {
         assertThat(type("select * from ports where id = :p")).isEmpty();
         assertThat(type("select * from ports where berths = :p")).isEmpty();
         assertThat(type("select * from south.ports where berths = :p")).isEmpty();

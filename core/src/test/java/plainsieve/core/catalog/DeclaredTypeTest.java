@@ -27,7 +27,7 @@ class DeclaredTypeTest {
                 "DATETIME | DATETIME",
                 "boolean | BOOLEAN"
             })
-    void isToldByItsWords(String declared, Type type) {
+    void recognizesTypeKeywords(String declared, Type type) {
         assertThat(DeclaredType.of(declared)).contains(type);
     }
 
@@ -50,7 +50,7 @@ class DeclaredTypeTest {
                 "json",
                 ""
             })
-    void isNotToldByLettersInsideOtherWords(String declared) {
+    void ignoresKeywordsInsideOtherWords(String declared) {
         assertThat(DeclaredType.of(declared)).isEmpty();
     }
 }

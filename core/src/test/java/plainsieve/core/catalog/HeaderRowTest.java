@@ -8,7 +8,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class HeaderRowTest {
     @Test
-    void saysWhatIsOffered() {
+    void acceptsOfferedHeaderRows() {
         assertThat(HeaderRow.offeredWords())
                 .contains("no line", "line 1", "line 10", "lines 1 and 2")
                 .allSatisfy(words -> assertThat(
@@ -19,12 +19,12 @@ class HeaderRowTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"line 0", "line", "lines 1 and 3", "lines 2 and 1", "line 12345678", "line -1", "", "a line"})
-    void isNothingElse(String words) {
+    void rejectsOtherValues(String words) {
         assertThat(HeaderRow.ofWords(words)).isEmpty();
     }
 
     @Test
-    void hasTheLinesThatItSays() {
+    void hasTheExpectedLineNumbers() {
         assertThat(HeaderRow.ofTwo(3).has(4)).isTrue();
         assertThat(HeaderRow.ofTwo(3).has(5)).isFalse();
         assertThat(HeaderRow.of(3).last()).isEqualTo(3);

@@ -49,7 +49,7 @@ class EvidenceTest {
     }
 
     @Test
-    void tellsIndexFromFilter() {
+    void distinguishesIndexConditionFromFilter() {
         Object plan = postgres(Map.of(
                 "Node Type", "Index Scan",
                 "Relation Name", "crossings",
@@ -61,13 +61,13 @@ class EvidenceTest {
     }
 
     @Test
-    void claimsNothingOfAStepThatIsNotKnown() {
+    void claimsNothingForAnUnknownOperator() {
         Object plan = postgres(Map.of("Node Type", "Custom Scan", "Filter", "((port_id = 3) AND (delay_min >= 15))"));
         assertThat(verdicts(QUERY, "postgresql", plan)).isEqualTo("port NOT_KNOWN, delay NOT_KNOWN");
     }
 
     @Test
-    void claimsNothingWhenTwoPlacesOfAPlanDisagree() {
+    void claimsNothingWhenTwoPlanNodesDisagree() {
         Object plan = postgres(Map.of(
                 "Node Type",
                 "Append",
@@ -79,14 +79,14 @@ class EvidenceTest {
     }
 
     @Test
-    void anotherColumnWithTheSameValueIsAnotherCondition() {
+    void equalValueOnAnotherColumnIsAnotherCondition() {
         Object plan = postgres(Map.of("Node Type", "Seq Scan", "Filter", "((vessel_id = 3) AND (delay_min >= 15))"));
         assertThat(verdicts(QUERY, "postgresql", plan)).isEqualTo("port NOT_KNOWN, delay WHILE_SCANNING");
     }
 
     @ParameterizedTest
     @CsvSource({"name, extra_info", "operator_name, extra_info"})
-    void readsBothFormsOfDuckDb(String name, String info) {
+    void readsBothDuckDbPlanFormats(String name, String info) {
         Object plan = List.of(Map.of(
                 name,
                 "SEQ_SCAN ",
@@ -96,7 +96,7 @@ class EvidenceTest {
     }
 
     @Test
-    void mariaDbsRangeIsToldByTheKeyPartsThatAreUsed() {
+    void recognizesMariaDbRangesByUsedKeyParts() {
         Object plan = Map.of(
                 "query_block",
                 Map.of(
@@ -113,7 +113,7 @@ class EvidenceTest {
     }
 
     @Test
-    void aSortUnderTheLimitReadsEverything() {
+    void sortBelowALimitReadsAllRows() {
         Object early = postgres(Map.of("Node Type", "Limit", "Plans", List.of(Map.of("Node Type", "Seq Scan"))));
         Object late = postgres(
                 Map.of("Node Type", "Limit", "Plans", List.of(Map.of("Node Type", "Sort", "Plans", List.of()))));
@@ -124,7 +124,7 @@ class EvidenceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "mariadb", "duckdb", "sqlite"})
-    void anAnswerThatCannotBeReadClaimsNothing(String dialect) {
+    void unreadablePlanClaimsNothing(String dialect) {
         for (Object answer : List.of(Map.of(), List.of(), "what", List.of(1, "two", Map.of("Plan", 3)))) {
             assertThat(verdicts(QUERY, dialect, answer)).isEqualTo("port NOT_KNOWN, delay NOT_KNOWN");
         }
@@ -138,9 +138,9 @@ class EvidenceTest {
                 "children", List.of());
     }
 
-    /** The connector for tables in memory knows columns by their positions; equal columns are numbered. */
+    /** The memory connector identifies columns by position; equal columns are numbered. */
     @Test
-    void readsColumnsThatAClusterKnowsByPosition() {
+    void resolvesTrinoColumnsByPosition() {
         Object plan = scan(
                 "((\"port_id_0\" = 3) AND (\"delay_min\" >= 15))", "port_id := 1", "port_id_0 := 2", "delay_min := 7");
         assertThat(verdicts(QUERY, "trino", plan)).isEqualTo("port WHILE_SCANNING, delay WHILE_SCANNING");
@@ -154,7 +154,7 @@ class EvidenceTest {
             select 1 from t where year(b) = :port                  | port NOT_KNOWN
             select 1 from t where a > :port                        | port NOT_KNOWN
             """)
-    void aRangeBelongsToAFunctionOnlyIfNothingElseIsAboutItsColumn(String query, String expected) {
+    void functionRangeRequiresTheOnlyConditionOnItsColumn(String query, String expected) {
         assertThat(verdicts(query, "trino", scan("(\"a\" BETWEEN 365 AND 730)", "a := 0")))
                 .isEqualTo(expected);
     }
@@ -165,7 +165,7 @@ class EvidenceTest {
             select 1 from (select sum(a) over () as s from t) d where s > :port      | port ON_INNER_RESULT
             select 1 from (select sum(b) over () as s from t) d where s > :port      | port NOT_KNOWN
             """)
-    void findsAColumnThatTheStatementComputesByWhatItIsComputedFrom(String query, String expected) {
+    void findsComputedColumnByItsInputs(String query, String expected) {
         Object plan = Map.of(
                 "name", "Filter",
                 "descriptor", Map.of("filterPredicate", "(\"sum\" > BIGINT '3')"),

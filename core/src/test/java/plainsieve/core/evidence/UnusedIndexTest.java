@@ -33,7 +33,7 @@ class UnusedIndexTest {
             state = :word /* name */        | none
             state = concat('name', :word)   | none
             """)
-    void tellsWhyAnIndexOnNameIsNotEntered(String condition, UnusedIndex expected) {
+    void explainsWhyTheNameIndexIsUnused(String condition, UnusedIndex expected) {
         Statement statement = PreparedQuery.of("select 1 from c where " + condition, Dialects.of("postgresql"))
                 .rewrite(
                         new Choices(

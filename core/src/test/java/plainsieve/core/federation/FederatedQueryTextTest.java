@@ -33,7 +33,7 @@ class FederatedQueryTextTest {
             "select '\nhere\npart \"x\" from \"y\" in duckdb, 1 lines\n' as t");
 
     @Test
-    void readsWhatItWrote() {
+    void readsItsOwnOutput() {
         FederatedQueryText written = FederatedQueryText.of(List.of(TRIPS, ODD), "select 1\nfrom trips");
         FederatedQueryText read = FederatedQueryText.read(written.whole());
         assertThat(read).isEqualTo(written);
@@ -44,7 +44,7 @@ class FederatedQueryTextTest {
     }
 
     @Test
-    void tellsWhichSideAPlaceIsOf() {
+    void identifiesTheSideOfAPosition() {
         FederatedQueryText text = FederatedQueryText.of(List.of(TRIPS, ODD), "select 1 from trips");
         assertThat(text.at(text.whole().indexOf("vessel_id\nfrom")).map(SourcePart::name))
                 .contains("trips");
@@ -53,7 +53,7 @@ class FederatedQueryTextTest {
     }
 
     @Test
-    void eachSideHasItsOwnValuesAndPlaces() {
+    void eachSideHasItsOwnValuesAndPositions() {
         FederatedQueryText text = FederatedQueryText.of(List.of(TRIPS, ODD), "select 1 from trips where n > ?");
         int first = text.whole().indexOf('?');
         int second = text.whole().lastIndexOf('?');
@@ -73,16 +73,16 @@ class FederatedQueryTextTest {
         assertThat(sent.localSql().cap()).isEqualTo(11);
     }
 
-    /** Else anyone who writes SQL could name any source. */
+    /** Otherwise anyone who writes SQL could name any source. */
     @Test
-    void anAuthorsOwnTextIsNeverOne() {
+    void authorTextIsNeverFederated() {
         String text =
                 FederatedQueryText.of(List.of(TRIPS), "select 1 from trips").whole();
         assertThatThrownBy(() -> PreparedQuery.of(text, Dialects.of("duckdb"))).isInstanceOf(ProblemException.class);
     }
 
     @Test
-    void isNotReadWhereItWasNotWrittenHere() {
+    void rejectsTextFromElsewhere() {
         assertThatThrownBy(() -> FederatedQueryText.read("parts 1\nselect 1\nhere\n"))
                 .isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> FederatedQueryText.read("parts 1\nside \"a\" of \"b\" in duckdb, 9 lines\nselect 1"))

@@ -68,7 +68,7 @@ class HardCodedValueFinderTest {
                 "c.delay_min between 5 and 20#",
                 "c.state like '%SAIL%'#",
             })
-    void aParameterOfManyCanTakeItsPlaceWhereAListCanStand(String condition, String becomes) {
+    void offersAMultiValueParameterWhereAListIsPossible(String condition, String becomes) {
         HardCodedValue value = in(FROM + condition).get(0);
         String many = value.gapsForMany().isEmpty()
                 ? null
@@ -116,12 +116,12 @@ class HardCodedValueFinderTest {
                 "c.state::varchar(5) = :state",
                 "1 = 1",
             })
-    void findsNothingToChoose(String condition) {
+    void findsNoCandidate(String condition) {
         assertThat(in(FROM + condition)).isEmpty();
     }
 
     @Test
-    void aPatternBecomesAWordThatMustBeContained() {
+    void likePatternBecomesAContainsParameter() {
         assertThat(in(FROM + "c.state like '%SAIL%'")
                         .get(0)
                         .placeholders()
@@ -137,7 +137,7 @@ class HardCodedValueFinderTest {
     }
 
     @Test
-    void limitsOffsetsAndArguments() {
+    void findsLimitsOffsetsAndArguments() {
         String text = "select * from crossings_of_month('2026-03-01', 5) m order by 1 limit 50 offset 10";
         assertThat(edited(text))
                 .isEqualTo("select * from crossings_of_month(:crossings_of_month_of, :crossings_of_month_of_2) m"
@@ -145,7 +145,7 @@ class HardCodedValueFinderTest {
     }
 
     @Test
-    void theSameValueOfTheSameColumnIsOneParameter() {
+    void equalValuesOfOneColumnShareAParameter() {
         String text =
                 "select 1 from crossings where state = 'LATE' union all select 2 from crossings where state = 'LATE'";
         assertThat(in(text)).singleElement().satisfies(value -> assertThat(value.places())
@@ -154,7 +154,7 @@ class HardCodedValueFinderTest {
     }
 
     @Test
-    void otherValuesOfAColumnAreOtherParameters() {
+    void differentValuesOfOneColumnAreSeparateParameters() {
         assertThat(holes(FROM + "c.state = 'LATE' or c.state = 'SAILED'"))
                 .isEqualTo("state text LATE, state_2 text SAILED");
     }
@@ -167,7 +167,7 @@ class HardCodedValueFinderTest {
     }
 
     @Test
-    void twelveValuesOfALongQueryAreFoundAtOnce() {
+    void findsTwelveValuesOfALongQueryAtOnce() {
         StringBuilder text = new StringBuilder("select c.crossing_id\nfrom crossings c\nwhere 1 = 1\n");
         for (int i = 0; i < 190; i++) {
             text.append(i % 16 == 0 ? "  and c.port_id <> %d\n".formatted(i) : "  -- line %d\n".formatted(i));
@@ -185,18 +185,18 @@ class HardCodedValueFinderTest {
                 "c.mask = 0x1F",
                 "c.at > c.other + interval '3' day to hour"
             })
-    void offersNothingThatCouldNeverRun(String condition) {
+    void offersNothingThatCannotRun(String condition) {
         assertThat(in(FROM + condition)).isEmpty();
     }
 
     @Test
-    void whatLooksLikeADayAndIsNoneIsAText() {
+    void invalidDateLiteralIsText() {
         assertThat(holes(FROM + "c.x < '2009-12-00' and c.x >= '2009-11-31'"))
                 .isEqualTo("most_x text 2009-12-00, least_x text 2009-11-31");
     }
 
     @Test
-    void manyConditionsAreFoundInTimeThatGrowsAsTheyDo() {
+    void scalesLinearlyWithConditions() {
         StringBuilder text = new StringBuilder("select * from t where true");
         for (int i = 0; i < 20_000; i++) {
             text.append(" and c%d >= %d and c%d <= %d".formatted(i, i, i, i + 5));

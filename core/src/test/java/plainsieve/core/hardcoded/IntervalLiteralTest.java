@@ -15,8 +15,8 @@ class IntervalLiteralTest {
             mariadb    # x > now() - interval 3 month         # x > now() - interval :months month
             mariadb    # x > now() - interval '3' day         # x > now() - interval :days day
             """)
-    void itsAmountBecomesAParameter(String dialect, String condition, String becomes) {
-        assertThat(Edited.of(dialect, "select 1 from t where " + condition))
+    void amountBecomesAParameter(String dialect, String condition, String becomes) {
+        assertThat(ParameterizedText.of(dialect, "select 1 from t where " + condition))
                 .isEqualTo("select 1 from t where " + becomes);
     }
 
@@ -36,8 +36,8 @@ class IntervalLiteralTest {
             mariadb    # x > now() - interval '1:30' minute_second
             mariadb    # x > now() - interval y day
             """)
-    void aSpanOfAnotherFormIsLeftToItsAuthor(String dialect, String condition) {
-        assertThat(Edited.of(dialect, "select 1 from t where " + condition))
+    void ignoresOtherIntervalForms(String dialect, String condition) {
+        assertThat(ParameterizedText.of(dialect, "select 1 from t where " + condition))
                 .isEqualTo("select 1 from t where " + condition);
     }
 }

@@ -16,8 +16,8 @@ class SelectListLiteralsTest {
             select (select max(x) - 3 from t) from s                                      # select (select max(x) - :x_value from t) from s
             select departed_at + interval '3 days' from c                                 # select departed_at + (:days * interval '1 day') from c
             """)
-    void aThresholdAndAFactorBecomeParameters(String query, String becomes) {
-        assertThat(Edited.of("postgresql", query)).isEqualTo(becomes);
+    void thresholdAndFactorBecomeParameters(String query, String becomes) {
+        assertThat(ParameterizedText.of("postgresql", query)).isEqualTo(becomes);
     }
 
     @ParameterizedTest
@@ -32,7 +32,7 @@ class SelectListLiteralsTest {
                 "select x || ', ' || y from t",
                 "select * from t"
             })
-    void whatOnlyNamesOrShapesStays(String query) {
-        assertThat(Edited.of("postgresql", query)).isEqualTo(query);
+    void keepsLiteralsThatNameOrFormat(String query) {
+        assertThat(ParameterizedText.of("postgresql", query)).isEqualTo(query);
     }
 }

@@ -7,10 +7,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class BlankOrNullFilterTest {
-    private final Told told = Told.by(new BlankOrNullFilter());
+    private final ReportedNotice told = ReportedNotice.by(new BlankOrNullFilter());
 
     @Test
-    void offersBothReadings() {
+    void offersBothInterpretations() {
         assertThat(told.of("y = 1 and (c.state in (:port) or c.state is null)"))
                 .singleElement()
                 .satisfies(notice -> {
@@ -41,7 +41,7 @@ class BlankOrNullFilterTest {
                 "state in (:unknown) or state is null",
                 "lower(state) in (:port) or state is null"
             })
-    void saysNothingElsewhere(String condition) {
+    void ignoresOtherConditions(String condition) {
         assertThat(told.of(condition)).isEmpty();
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class ColumnTypeMismatchTest {
-    private static final Told RULE = Told.by(new ColumnTypeMismatch());
+    private static final ReportedNotice RULE = ReportedNotice.by(new ColumnTypeMismatch());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -20,7 +20,7 @@ class ColumnTypeMismatchTest {
             departed_at like :word # 1
             c.delay_min = :word # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -43,7 +43,7 @@ class ColumnTypeMismatchTest {
             retired_on between :day and :to
             state is null
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -55,7 +55,7 @@ class ColumnTypeMismatchTest {
         "delay_min = :word, false",
         "state = :n, false"
     })
-    void blocksWhereOneIsADateAndTheOtherIsNone(String condition, boolean blocks) {
+    void blocksADateComparedWithAnotherType(String condition, boolean blocks) {
         assertThat(RULE.of(condition)).extracting(Notice::blocks).containsExactly(blocks);
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class DateComparedWithTimestampTest {
-    private static final Told RULE = Told.by(new DateComparedWithTimestamp());
+    private static final ReportedNotice RULE = ReportedNotice.by(new DateComparedWithTimestamp());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -17,7 +17,7 @@ class DateComparedWithTimestampTest {
             departed_at between now() and :to # 1
             departed_at not between :day and :to # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -37,7 +37,7 @@ class DateComparedWithTimestampTest {
             departed_at in (:to)
             departed_at <= :missing
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -53,7 +53,7 @@ class DateComparedWithTimestampTest {
             postgresql # departed_at not between :day and :to # ``
             postgresql # departed_at = :days # ``
             """)
-    void offers(String dialect, String condition, String corrected) {
+    void offersAFix(String dialect, String condition, String corrected) {
         assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

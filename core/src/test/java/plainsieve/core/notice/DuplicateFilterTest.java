@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class DuplicateFilterTest {
-    private static final Told RULE = Told.by(new DuplicateFilter());
+    private static final ReportedNotice RULE = ReportedNotice.by(new DuplicateFilter());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -15,7 +15,7 @@ class DuplicateFilterTest {
             state = :word and state = 'a' and state = 'b' # 2
             c.state = 5 and C.STATE = :word # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -31,7 +31,7 @@ class DuplicateFilterTest {
             state > 5 and state = :word
             state = :word
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class FunctionOnColumnTest {
-    private static final Told RULE = Told.by(new FunctionOnColumn());
+    private static final ReportedNotice RULE = ReportedNotice.by(new FunctionOnColumn());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class FunctionOnColumnTest {
             lower(a) = :word and lower(b) = :word # 2
             substr(state, 1, 2) like :word # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -30,7 +30,7 @@ class FunctionOnColumnTest {
             state is null
             f(:word) = 1
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -52,7 +52,7 @@ class FunctionOnColumnTest {
             postgresql # departed_at::text = :day # ``
             postgresql # lower(state) = :word # ``
             """)
-    void offers(String dialect, String condition, String corrected) {
+    void offersAFix(String dialect, String condition, String corrected) {
         assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 

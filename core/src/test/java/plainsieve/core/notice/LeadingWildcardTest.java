@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LeadingWildcardTest {
-    private static final Told RULE = Told.by(new LeadingWildcard());
+    private static final ReportedNotice RULE = ReportedNotice.by(new LeadingWildcard());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class LeadingWildcardTest {
             state like concat('%', :word) # 1
             state ilike '%' || :word # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -31,7 +31,7 @@ class LeadingWildcardTest {
             state like f('%x')
             state like ''
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 }

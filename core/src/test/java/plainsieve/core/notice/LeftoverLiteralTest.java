@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LeftoverLiteralTest {
-    private static final Told RULE = Told.by(new LeftoverLiteral());
+    private static final ReportedNotice RULE = ReportedNotice.by(new LeftoverLiteral());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -17,7 +17,7 @@ class LeftoverLiteralTest {
             select 1 from t where d < '2026-03-01 12:00' # 1
             select 1 from t where id = 42 and port_id = 3 # 2
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.ofQuery(text)).hasSize(times);
     }
 
@@ -39,7 +39,7 @@ class LeftoverLiteralTest {
             select 1 from t join s on d = '2026-03-01'
             select 1 from t where id = 40 + 2
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.ofQuery(text)).isEmpty();
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LimitWithoutOrderTest {
-    private static final Told RULE = Told.by(new LimitWithoutOrder());
+    private static final ReportedNotice RULE = ReportedNotice.by(new LimitWithoutOrder());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class LimitWithoutOrderTest {
             select 1 from (select 1 from t limit 5) d limit 5 # 2
             (select 1 from t limit 5) union all select 2 # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.ofQuery(text)).hasSize(times);
     }
 
@@ -27,7 +27,7 @@ class LimitWithoutOrderTest {
             select 1 from t offset 5
             select 1 from t order by 1 fetch first 5 rows only
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.ofQuery(text)).isEmpty();
     }
 }

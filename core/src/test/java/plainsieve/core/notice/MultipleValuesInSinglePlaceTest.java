@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class MultipleValuesInSinglePlaceTest {
-    private static final Told RULE = Told.by(new MultipleValuesInSinglePlace());
+    private static final ReportedNotice RULE = ReportedNotice.by(new MultipleValuesInSinglePlace());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class MultipleValuesInSinglePlaceTest {
             select 1 from t where x between :days and :days # 2
             select 1 from t limit :port # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.ofQuery(text)).hasSize(times);
     }
 
@@ -32,7 +32,7 @@ class MultipleValuesInSinglePlaceTest {
             select 1 from t where x > :missing
             select 1 from t where x = lower(:port)
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.ofQuery(text)).isEmpty();
     }
 }

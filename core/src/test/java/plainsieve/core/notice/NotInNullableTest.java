@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class NotInNullableTest {
-    private static final Told RULE = Told.by(new NotInNullable());
+    private static final ReportedNotice RULE = ReportedNotice.by(new NotInNullable());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class NotInNullableTest {
             c.delay_min != 5 # 1
             retired_on <> :day # 1
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -30,7 +30,7 @@ class NotInNullableTest {
             delay_min > :n
             delay_min not between 1 and 2
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -42,7 +42,7 @@ class NotInNullableTest {
             postgresql # delay_min <> :n or delay_min is null # ``
             postgresql # delay_min <> :n or state is null # ``
             """)
-    void offers(String dialect, String condition, String corrected) {
+    void offersAFix(String dialect, String condition, String corrected) {
         assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

@@ -13,7 +13,7 @@ import plainsieve.core.sql.ParsedQuery;
 class NoticesTest {
     private static List<Notice> notices(String dialectName, String query) {
         Dialect dialect = Dialects.of(dialectName);
-        return Notices.of(ParsedQuery.parse(query, dialect), dialect, Told.PARAMETERS, Told.FACTS);
+        return Notices.of(ParsedQuery.parse(query, dialect), dialect, ReportedNotice.PARAMETERS, ReportedNotice.FACTS);
     }
 
     private static List<String> kinds(String query) {
@@ -44,7 +44,7 @@ class NoticesTest {
             select 1 from crossings where d >= date '2026-03-01'               ; leftover-value
             select 1 from crossings where crossing_id = 42                     ; leftover-value
             """)
-    void tellsWhatTheAuthorShouldKnow(String query, String kind) {
+    void reportsWhatAuthorsShouldKnow(String query, String kind) {
         assertThat(kinds(query)).containsExactly(kind);
     }
 
@@ -64,12 +64,12 @@ class NoticesTest {
             select 1 from crossings group by x having lower(max(x)) = :word
             select 1 from crossings where delay_min >= :delay
             """)
-    void keepsSilentWhereAllIsWell(String query) {
+    void staysSilentForCorrectQueries(String query) {
         assertThat(kinds(query)).isEmpty();
     }
 
     @Test
-    void tellsThePlace() {
+    void reportsPositions() {
         Notice notice = notices("postgresql", "select 1\nfrom crossings\nwhere departed_at <= :to\n")
                 .get(0);
         assertThat(notice.place().orElseThrow().line()).isEqualTo(3);
@@ -78,22 +78,23 @@ class NoticesTest {
     }
 
     @Test
-    void namesParametersThatNoQueryUses() {
+    void reportsUnusedParameters() {
         assertThat(Notices.unused(List.of("a", "b"), List.of("b")))
                 .extracting(Notice::message)
                 .containsExactly(":a is not used.");
     }
 
     @Test
-    void aTypeMismatchIsFixedByTheColumnsType() {
+    void fixesATypeMismatchWithTheColumnType() {
         Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
-        Notice notice = Notices.of(query, dialect, Told.PARAMETERS, Told.FACTS).get(0);
+        Notice notice = Notices.of(query, dialect, ReportedNotice.PARAMETERS, ReportedNotice.FACTS)
+                .get(0);
         assertThat(notice.fixes().get(0).change()).contains(new Notice.ParameterChange("type", "datetime"));
     }
 
     @Test
-    void manyConditionsAreReadInTimeThatGrowsAsTheyDo() {
+    void scalesLinearlyWithConditions() {
         StringBuilder text = new StringBuilder("select 1 from crossings where true");
         for (int i = 0; i < 10_000; i++) {
             text.append(" and (lower(a%d) = :word or b%d in (:port))".formatted(i, i));

@@ -6,13 +6,13 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PipesAsOrTest {
-    private static final Told RULE = Told.by(new PipesAsOr());
+    private static final ReportedNotice RULE = ReportedNotice.by(new PipesAsOr());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
             state like '%' || :word
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -28,7 +28,7 @@ class PipesAsOrTest {
             postgresql # state like '%' || :word # ``
             sqlite # state like '%' || :word # ``
             """)
-    void offers(String dialect, String condition, String corrected) {
+    void offersAFix(String dialect, String condition, String corrected) {
         assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

@@ -6,14 +6,14 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class QuotedParameterTest {
-    private static final Told RULE = Told.by(new QuotedParameter());
+    private static final ReportedNotice RULE = ReportedNotice.by(new QuotedParameter());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
             state = ':port' # 1
             state in (':a', ':b') # 2
             """)
-    void tellsOfIt(String text, int times) {
+    void warns(String text, int times) {
         assertThat(RULE.of(text)).hasSize(times);
     }
 
@@ -26,7 +26,7 @@ class QuotedParameterTest {
             state = '::x'
             ":port" = 1
             """)
-    void isSilent(String text) {
+    void staysSilent(String text) {
         assertThat(RULE.of(text)).isEmpty();
     }
 
@@ -34,7 +34,7 @@ class QuotedParameterTest {
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
             postgresql # state = ':port' # state = :port
             """)
-    void offers(String dialect, String condition, String corrected) {
+    void offersAFix(String dialect, String condition, String corrected) {
         assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

@@ -7,10 +7,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class RowVariableCounterTest {
-    private static final Told RULE = Told.by(new RowVariableCounter());
+    private static final ReportedNotice RULE = ReportedNotice.by(new RowVariableCounter());
 
     @Test
-    void isSilentWhereThereAreNoVariables() {
+    void staysSilentWithoutVariables() {
         assertThat(RULE.ofQuery("select @n := 1")).isEmpty();
     }
 
@@ -21,7 +21,7 @@ class RowVariableCounterTest {
             select @n as n from c                                                  # 0
             select ':=' from c                                                     # 0
             """)
-    void tellsOfEachVariableOnce(String query, int times) {
+    void warnsOncePerVariable(String query, int times) {
         assertThat(RULE.in("mariadb").ofQuery(query)).hasSize(times);
     }
 }

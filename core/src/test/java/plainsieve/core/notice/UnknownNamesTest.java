@@ -20,7 +20,7 @@ class UnknownNamesTest {
     }
 
     @Test
-    void tellsTheNearestName() {
+    void suggestsTheNearestName() {
         assertThat(in("select 1 from crosings")).singleElement().satisfies(notice -> {
             assertThat(notice.message()).contains("crosings");
             assertThat(notice.fixes().get(0).label()).isEqualTo("Write crossings");
@@ -43,12 +43,12 @@ class UnknownNamesTest {
                 "select c.delay_min from crossings c where exists (select 1 from ports c where c.name = 'x')",
                 "select public.crossings.delay_min from crossings",
             })
-    void keepsSilentWhereItCannotBeSure(String text) {
+    void staysSilentWhenUncertain(String text) {
         assertThat(in(text)).isEmpty();
     }
 
     @Test
-    void keepsSilentUntilTheSourceHasAnswered() {
+    void staysSilentUntilTheSourceResponds() {
         assertThat(UnknownNames.of(ParsedQuery.parse("select 1 from crosings", Dialects.of("duckdb")), Map.of()))
                 .isEmpty();
     }

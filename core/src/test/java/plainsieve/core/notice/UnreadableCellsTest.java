@@ -16,7 +16,7 @@ class UnreadableCellsTest {
     }
 
     @Test
-    void isToldOnceWhereTheTableIsRead() {
+    void warnsOncePerTable() {
         assertThat(in("select *\nfrom \"Weather\" w join main.weather v on v.day = w.day"))
                 .singleElement()
                 .satisfies(notice -> {
@@ -27,7 +27,7 @@ class UnreadableCellsTest {
     }
 
     @Test
-    void isNotToldOfOtherTables() {
+    void staysSilentForOtherTables() {
         assertThat(in("select weather from ports")).isEmpty();
         assertThat(in("with weather as (select 1 as n) select n from weather")).isEmpty();
         assertThat(in("select * from weather()")).isEmpty();

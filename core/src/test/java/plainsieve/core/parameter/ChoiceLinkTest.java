@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Choices as links write them; what does not fit together is left for the reader of choices to refuse. */
+/** Choices as links write them; the choice reader rejects contradictions. */
 class ChoiceLinkTest {
     private static Map<String, ChoiceText> read(String link) {
         Map<String, List<String>> query = new LinkedHashMap<>();
@@ -33,19 +33,19 @@ class ChoiceLinkTest {
             port=&port=Ardlow            | BLANK  | Ardlow         | false
             port=Ardlow&port=Ardlow      | VALUES | Ardlow;Ardlow  | false
             """)
-    void areReadAsTheyStand(String link, ChoiceText.Kind kind, String values, boolean without) {
+    void readsLinksWithoutTypes(String link, ChoiceText.Kind kind, String values, boolean without) {
         List<String> expected = values == null ? List.of() : List.of(values.split(";"));
         assertThat(read(link)).containsExactly(Map.entry("port", new ChoiceText(kind, expected, without)));
     }
 
     @Test
-    void anEmptyTextIsAValueAndNoBlank() {
+    void emptyTextIsAValueAndNotBlank() {
         assertThat(read("empty.text=note&note=a"))
                 .containsExactly(Map.entry("note", new ChoiceText(ChoiceText.Kind.VALUES, List.of("a", ""), false)));
     }
 
     @Test
-    void severalParametersDoNotMix() {
+    void keepsParametersApart() {
         assertThat(read("port=Ardlow&all=vessel&without=port").keySet()).containsExactly("port", "vessel");
     }
 }

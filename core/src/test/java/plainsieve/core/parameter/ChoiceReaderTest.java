@@ -34,18 +34,18 @@ class ChoiceReaderTest {
     }
 
     @Test
-    void aParameterThatIsNotMentionedIsBlank() {
+    void missingParameterIsBlank() {
         assertThat(read(Map.of(), DAY)).containsEntry("day", new Choice.Blank());
     }
 
     @Test
-    void manyValuesLoseTheirRepeats() {
+    void removesDuplicateValues() {
         assertThat(read(PORT, "Ardlow", "Ardlow", "Skerrin"))
                 .isEqualTo(new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Skerrin")), false));
     }
 
     @Test
-    void aValueThatStandsTwiceInALinkIsSaid() {
+    void reportsADuplicateValueInALink() {
         assertThatThrownBy(() -> ChoiceReader.refuseRepeats("port", ChoiceText.of("Ardlow", "Skerrin", "Ardlow")))
                 .hasMessageContaining("“Ardlow” is chosen twice for :port");
         ChoiceReader.refuseRepeats("port", ChoiceText.of("Ardlow", "Skerrin"));
@@ -57,28 +57,28 @@ class ChoiceReaderTest {
         "BLANK, Ardlow, false, nothing and “Ardlow”",
         "BLANK, '',     true,  nothing and no value"
     })
-    void whatContradictsItselfIsSaidAndNotResolved(ChoiceText.Kind kind, String value, boolean without, String both) {
+    void reportsContradictionsWithoutResolvingThem(ChoiceText.Kind kind, String value, boolean without, String both) {
         List<String> values = value.isEmpty() ? List.of() : List.of(value);
         assertThatThrownBy(() -> read(Map.of("port", new ChoiceText(kind, values, without)), PORT))
                 .hasMessageContaining(both);
     }
 
     @Test
-    void allOfThemWithTheRowsWithoutAValueAreAllOfThem() {
+    void allWithNullIsAll() {
         ChoiceText all = new ChoiceText(ChoiceText.Kind.ALL, List.of(), true);
         assertThat(read(Map.of("port", all), PORT)).containsEntry("port", new Choice.All());
     }
 
     @ParameterizedTest
     @CsvSource({"MONTH, 2026-13, month, 2026-03", "QUARTER, 2026-Q5, quarter, 2026-Q1", "YEAR, 26, year, 2026"})
-    void aPeriodThatIsNoneIsCalledByItsKind(ValueCoverage coverage, String text, String kind, String like) {
+    void invalidPeriodIsNamedByItsKind(ValueCoverage coverage, String text, String kind, String like) {
         Parameter period = DAY.covering(coverage);
         assertThatThrownBy(() -> read(period, text))
                 .hasMessageContaining("“%s” is not a %s. Write one like %s.".formatted(text, kind, like));
     }
 
     @Test
-    void oneValueForManyIsAListOfOne() {
+    void singleValueOfAMultiValueParameterIsAList() {
         assertThat(read(PORT, "Ardlow")).isInstanceOf(Choice.Many.class);
     }
 
@@ -88,30 +88,30 @@ class ChoiceReaderTest {
             soon       | “soon” is not a date
             01/03/2026 | is not a date
             """)
-    void aDayThatDoesNotExistIsRefused(String text, String message) {
+    void rejectsANonexistentDay(String text, String message) {
         assertThatThrownBy(() -> read(DAY, text)).hasMessageContaining(message);
     }
 
     @ParameterizedTest
     @CsvSource({"fifteen", "1.5", "9223372036854775808", "''", "0x10"})
-    void textForANumberIsRefused(String text) {
+    void rejectsTextForANumber(String text) {
         assertThatThrownBy(() -> read(DELAY, text)).hasMessageContaining("is not a whole number");
     }
 
     @Test
-    void anUnlistedValueNamesTheNearest() {
+    void suggestsTheNearestListedValue() {
         assertThatThrownBy(() -> read(PORT, "Ardlo")).hasMessageContaining("Did you mean “Ardlow”?");
     }
 
     @Test
-    void aValueOfTenThousandCharactersIsRefusedInFewWords() {
+    void truncatesALongInvalidValueInTheMessage() {
         assertThatThrownBy(() -> read(Parameter.of("note", Type.TEXT), "x".repeat(10_000)))
                 .hasMessageContaining("10,000 characters")
                 .satisfies(e -> assertThat(e.getMessage()).hasSizeLessThan(200));
     }
 
     @Test
-    void everyProblemIsToldAtOnceWithItsParameter() {
+    void reportsAllProblemsWithTheirParameters() {
         Map<String, ChoiceText> texts =
                 Map.of("port", ChoiceText.of("Nowhere"), "day", ChoiceText.of("never"), "vesel", ChoiceText.of("x"));
         assertThatThrownBy(() -> read(texts, PORT, DAY))
@@ -121,25 +121,25 @@ class ChoiceReaderTest {
     }
 
     @Test
-    void severalValuesForOneAreRefused() {
+    void rejectsMultipleValuesForASingleValueParameter() {
         assertThatThrownBy(() -> read(DELAY, "1", "2")).hasMessageContaining("takes one value, but 2 were chosen");
     }
 
     @Test
-    void allIsOnlyForMany() {
+    void acceptsAllOnlyForMultiValueParameters() {
         assertThat(read(Map.of("port", ChoiceText.all()), PORT)).containsEntry("port", new Choice.All());
         assertThatThrownBy(() -> read(Map.of("day", ChoiceText.all()), DAY)).hasMessageContaining("takes one value");
     }
 
     @Test
-    void blankIsRefusedWhereItIsNotAllowed() {
+    void rejectsBlankWhereNotAllowed() {
         assertThatThrownBy(() -> read(Map.of(), DAY.withBlankRule(BlankRule.NOT_ALLOWED)))
                 .hasMessageContaining(":day needs a value");
     }
 
     @ParameterizedTest
     @CsvSource({"1port", "po rt", "''", "all", "port;drop", "ünder"})
-    void aNameThatLinksCannotCarryIsRefused(String name) {
+    void rejectsANameThatLinksCannotContain(String name) {
         assertThatThrownBy(() -> Parameter.of(name, Type.TEXT)).isInstanceOf(ProblemException.class);
     }
 
@@ -152,7 +152,7 @@ class ChoiceReaderTest {
             INTEGER  | ITSELF | 007              | 7
             INTEGER  | ITSELF | soon             | soon
             """)
-    void valuesAreWrittenAsListsWriteThem(Type type, ValueCoverage coverage, String given, String written) {
+    void formatsValuesLikeLists(Type type, ValueCoverage coverage, String given, String written) {
         Parameter parameter = Parameter.of("p", type).covering(coverage);
         assertThat(ChoiceReader.asWritten(parameter, ChoiceText.of(given)).values())
                 .containsExactly(written);

@@ -21,19 +21,19 @@ class DependenciesTest {
             "day", Set.of("month")));
 
     @Test
-    void knowsWhatIsNeededThroughOthers() {
+    void findsTransitiveDependencies() {
         assertThat(FERRIES.allOf("vessel")).containsExactlyInAnyOrder("class", "route", "port");
         assertThat(FERRIES.allOf("port")).isEmpty();
     }
 
     @Test
-    void putsParentsFirstAndKeepsTheOrderOtherwise() {
+    void sortsParentsFirstAndOtherwiseKeepsTheOrder() {
         assertThat(FERRIES.inOrder(List.of("day", "vessel", "route", "month", "port")))
                 .containsExactly("month", "day", "port", "route", "vessel");
     }
 
     @Test
-    void showsThePathOfACircle() {
+    void showsThePathOfACycle() {
         Dependencies round = new Dependencies(Map.of(
                 "port", Set.of("vessel"), "vessel", Set.of("route"), "route", Set.of("port"), "other", Set.of("port")));
         assertThat(round.circleThrough("port").orElseThrow().message())
@@ -44,7 +44,7 @@ class DependenciesTest {
     }
 
     @Test
-    void aParameterThatNeedsItselfIsACircle() {
+    void selfReferenceIsACycle() {
         assertThat(new Dependencies(Map.of("port", Set.of("port")))
                         .circleThrough("port")
                         .orElseThrow()
@@ -52,9 +52,9 @@ class DependenciesTest {
                 .endsWith(":port needs :port.");
     }
 
-    /** Random graphs: either the order has every parent before its child, or there is a circle; never neither or both. */
+    /** Random graphs: either the order has every parent before its child, or there is a cycle; never neither or both. */
     @Test
-    void thereIsAnOrderExactlyWhenThereIsNoCircle() {
+    void hasAnOrderIfAndOnlyIfAcyclic() {
         SplittableRandom random = new SplittableRandom(5);
         int circles = 0;
         for (int round = 0; round < 3_000; round++) {

@@ -66,7 +66,7 @@ class FormulaTest {
             last day of month of :nothing           | 2026-01-01 | nothing
             42                                      | 2026-01-01 | 42
             """)
-    void worksOutAValue(String formula, String today, String value) {
+    void evaluates(String formula, String today, String value) {
         assertThat(value(formula, today)).isEqualTo(value);
     }
 
@@ -81,7 +81,7 @@ class FormulaTest {
             fiscal year of :day from Spring | at “Spring” | a month, such as April
             today; drop       | at “;”                    | “+”, “-” or the end
             """)
-    void saysWhereItCannotBeReadAndWhatShouldBeThere(String formula, String where, String wanted) {
+    void reportsThePositionAndTheExpectedToken(String formula, String where, String wanted) {
         assertThatThrownBy(() -> Formula.read(formula)).isInstanceOfSatisfying(ProblemException.class, e -> {
             assertThat(e.first().message()).contains(where);
             assertThat(e.first().advice()).contains(wanted);
@@ -96,18 +96,18 @@ class FormulaTest {
             :ports                        | has several values
             today + 999999999999 years    | outside the calendar
             """)
-    void saysWhyValuesDoNotGoTogether(String formula, String message) {
+    void reportsIncompatibleTypes(String formula, String message) {
         assertThatThrownBy(() -> value(formula, "2026-01-01")).hasMessageContaining(message);
     }
 
     @Test
-    void namesItsParameters() {
+    void listsItsParameters() {
         assertThat(Formula.read("first day of month of :day + :n days").parameters())
                 .containsExactly("day", "n");
     }
 
     @Test
-    void aDayIsAlsoAMomentAndAnythingIsAText() {
+    void convertsDaysToTimestampsAndAnythingToText() {
         Value day = new Value.Day(LocalDate.of(2026, 3, 1));
         assertThat(Formula.as(Type.DATETIME, day).written()).isEqualTo("2026-03-01T00:00");
         assertThat(Formula.as(Type.TEXT, day)).isEqualTo(new Value.Text("2026-03-01"));
@@ -116,7 +116,7 @@ class FormulaTest {
     }
 
     @Test
-    void lastMonthEndsTheDayBeforeThisMonthBeginsOnEveryDayOfFourHundredYears() {
+    void lastMonthEndsBeforeThisMonthBegins() {
         for (LocalDate today = LocalDate.of(1900, 1, 1); today.getYear() < 2300; today = today.plusDays(1)) {
             String day = today.toString();
             LocalDate end = LocalDate.parse(value("last day of last month", day));
@@ -126,7 +126,7 @@ class FormulaTest {
     }
 
     @Test
-    void aFiscalYearHasTwelveMonthsAndItsNumberIsThatOfItsLastDay() {
+    void fiscalYearHasTwelveMonthsAndIsNumberedByItsLastDay() {
         SplittableRandom random = new SplittableRandom(7);
         String[] months = {"January", "February", "April", "July", "October", "December"};
         for (int round = 0; round < 2_000; round++) {
@@ -142,7 +142,7 @@ class FormulaTest {
     }
 
     @Test
-    void readsWithoutBreakingWhateverIsWritten() {
+    void neverFailsUnexpectedly() {
         String[] words = {
             "first", "day", "of", "last", "month", "today", "+", "-", "7", ":x", "fiscal", "year", "from", "April",
             "\u0000", "'"

@@ -31,7 +31,7 @@ class RangeTest {
         "DECIMAL, 0.10, 0.1",
         "TEXT, b, a",
     })
-    void takesARangeInOrderAndOpenEnds(Type type, String from, String to) {
+    void acceptsOrderedAndOpenRanges(Type type, String from, String to) {
         assertThat(check(type, from, to)).isEmpty();
     }
 
@@ -42,14 +42,14 @@ class RangeTest {
         "INTEGER, 10, 9",
         "DECIMAL, 0.2, 0.15"
     })
-    void tellsARangeThatEndsBeforeItBegins(Type type, String from, String to) {
+    void rejectsARangeThatEndsBeforeItBegins(Type type, String from, String to) {
         Problem problem = check(type, from, to).orElseThrow();
         assertThat(problem.message()).contains(from, to);
         assertThat(problem.parameter()).contains("to");
     }
 
     @Test
-    void aChoiceThatIsNotThereIsAnOpenEnd() {
+    void missingChoiceIsAnOpenEnd() {
         assertThat(new Range("from", "to").check(Map.of())).isEmpty();
     }
 }

@@ -28,19 +28,19 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void blankAndAllMeanAllOfTheirs() {
+    void blankAndAllMeanAllPermittedValues() {
         assertThat(held(true, TWO).chosen(ChoiceText.blank())).isEqualTo(TWO);
         assertThat(held(true, TWO).chosen(ChoiceText.all())).isEqualTo(TWO);
         assertThat(held(false, TWO).chosen(ChoiceText.blank())).isEqualTo(ChoiceText.of("Ardlow"));
     }
 
     @Test
-    void someOfTheirsCanBeChosen() {
+    void acceptsASubsetOfPermittedValues() {
         assertThat(held(true, TWO).chosen(ChoiceText.of("Brenna"))).isEqualTo(ChoiceText.of("Brenna"));
     }
 
     @Test
-    void whatIsNotTheirsIsRefusedAndNothingElseIsNamed() {
+    void rejectsOtherValuesWithoutRevealingAny() {
         assertThatThrownBy(() -> held(true, TWO).chosen(ChoiceText.of("Ardlow", "Corrie")))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("You may not see “Corrie”")
@@ -51,27 +51,27 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void theDefaultIsCutToWhatIsTheirs() {
+    void restrictsTheDefaultToPermittedValues() {
         assertThat(held(true, TWO).opening(ChoiceText.of("Corrie", "Brenna"))).isEqualTo(ChoiceText.of("Brenna"));
         assertThat(held(true, TWO).opening(ChoiceText.of("Corrie"))).isEqualTo(TWO);
         assertThat(held(true, TWO).opening(ChoiceText.blank())).isEqualTo(TWO);
     }
 
     @Test
-    void whoseEverythingItIsChoosesFreely() {
+    void unrestrictedUserChoosesFreely() {
         assertThat(held(true, ChoiceText.all()).chosen(ChoiceText.of("Corrie"))).isEqualTo(ChoiceText.of("Corrie"));
         assertThat(held(true, ChoiceText.all()).chosen(ChoiceText.blank())).isEqualTo(ChoiceText.blank());
     }
 
     @Test
-    void valuesAndNoneOfThemIsNothingChosen() {
+    void permittedValuesWithoutASelectionMeanNothing() {
         ChoiceText none = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), false);
         assertThat(none).isEqualTo(ChoiceText.blank());
         assertThat(held(true, TWO).chosen(none)).isEqualTo(TWO);
     }
 
     @Test
-    void whatIsSentIsLookedAtOnceMore() {
+    void checksAgainBeforeSending() {
         RestrictedChoice two = held(true, TWO);
         Choice theirs = new Choice.Many(List.of(new Value.Text("Ardlow")), false);
         assertThat(two.sent(theirs)).isEqualTo(theirs);
@@ -90,12 +90,12 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void nothingSaidIsNothingSeen() {
+    void missingPermissionShowsNothing() {
         assertThatThrownBy(() -> held(true, ChoiceText.blank())).hasMessageContaining("You have no “Island” assigned");
     }
 
     @Test
-    void aListThatHasNoneOfItIsNoReasonToLetAllThrough() {
+    void listWithoutPermittedValuesDoesNotAllowAll() {
         Optional<AllowedValues> list = Optional.of(AllowedValues.of(List.of("Brenna", "Corrie")));
         assertThat(held(true, TWO).listed(TWO, list)).isEqualTo(ChoiceText.of("Brenna"));
         assertThat(held(true, TWO).listed(ChoiceText.blank(), list)).isEqualTo(ChoiceText.of("Brenna"));
@@ -105,7 +105,7 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void valuesAreComparedAsTheyAreMeant() {
+    void comparesValuesByType() {
         ParameterDefinition number = ParameterDefinition.of(
                 Parameter.of("n", Type.INTEGER).takingMany(), new ParameterDefinition.Words("N", "", "", "", ""));
         RestrictedChoice held = new RestrictedChoice(number, ChoiceText.of("007"));
@@ -114,7 +114,7 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void whatStandsForAMonthIsTheMonth() {
+    void valueForAMonthIsThatMonth() {
         Parameter month = Parameter.of("m", Type.DATE).covering(ValueCoverage.MONTH);
         RestrictedChoice held = new RestrictedChoice(
                 ParameterDefinition.of(month, new ParameterDefinition.Words("M", "", "", "", "")),
@@ -126,7 +126,7 @@ class RestrictedChoiceTest {
     }
 
     @Test
-    void whateverGoesInNothingBeyondComesOut() {
+    void neverReturnsAForbiddenValue() {
         Random random = new Random(11);
         List<String> all = List.of("a", "b", "c", "d", "e");
         for (int i = 0; i < 20_000; i++) {

@@ -23,7 +23,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Sides {@code r} (rows), {@code p} (picked) and {@code q}, whose columns of one name are of one type. */
+/** Sides {@code r} (rows), {@code p} (picked) and {@code q}; columns of the same name have the same type. */
 class PartPushdownTest {
     private static final Map<String, Type> COLUMNS = columns();
 
@@ -53,7 +53,7 @@ class PartPushdownTest {
         return PartPushdown.of(FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP)));
     }
 
-    /** {@code r.id of p.id}: rows of r are of use only where their id is one of p. */
+    /** {@code r.id of p.id}: only rows of r whose id occurs in p are needed. */
     private static List<String> links(String here) {
         return of(here).links().stream()
                 .map(link -> "%s.%s of %s.%s".formatted(link.part(), link.column(), link.of(), link.among()))
@@ -79,20 +79,20 @@ class PartPushdownTest {
                 "select * from (select id, n from r where n > 3 order by id) a join (select * from p) b on b.id = a.id",
                 "select x.id from (select id as id from r) x join p on p.id = x.id"
             })
-    void rowsThatAreJoinedNarrowEachOther(String here) {
+    void innerJoinFiltersBothSides(String here) {
         assertThat(links(here)).contains("p.id of r.id").satisfies(links -> assertThat(links)
                 .anyMatch(link -> link.equals("r.id of p.id") || here.contains("union all")));
     }
 
     @Test
-    void whatIsOnlyPutBesideDoesNotNarrowWhatIsKept() {
+    void outerJoinDoesNotFilterTheKeptSide() {
         assertThat(links("select * from r left join p on p.id = r.id")).containsExactly("p.id of r.id");
         assertThat(links("select * from r left join p on p.id = r.id and p.t = r.t"))
                 .containsExactly("p.id of r.id", "p.t of r.t");
     }
 
     @Test
-    void rowsThatHaveToHaveOneElsewhereAreNarrowed() {
+    void semiJoinFilters() {
         assertThat(links("select * from r where exists (select 1 from p where p.id = r.id and p.n > 3)"))
                 .containsExactly("p.id of r.id", "r.id of p.id");
         assertThat(links("select * from r where r.id in (select p.id from p)"))
@@ -104,7 +104,7 @@ class PartPushdownTest {
     }
 
     @Test
-    void rowsThatMustNotHaveOneElsewhereAreNot() {
+    void antiJoinDoesNotFilter() {
         assertThat(links("select * from r where not exists (select 1 from p where p.id = r.id)"))
                 .containsExactly("p.id of r.id");
         assertThat(links("select * from r where r.id not in (select p.id from p)"))
@@ -153,13 +153,13 @@ class PartPushdownTest {
                 "select * from r where r.id in (select p.id + 1 from p)",
                 "select * from r where r.id in (select p.id from p union select 3)"
             })
-    void nothingElseNarrows(String here) {
+    void otherOperatorsDoNotFilter(String here) {
         assertThat(links(here).stream().filter(link -> !link.contains("q."))).isEmpty();
     }
 
-    /** Rows that one of the uses does not need may be needed by the other. */
+    /** Rows that one reference does not need may be needed by the other. */
     @Test
-    void whatIsReadTwiceIsNotNarrowed() {
+    void doesNotFilterATableThatIsReadTwice() {
         assertThat(links("select * from r join p on p.id = r.id join p p2 on p2.n = r.n"))
                 .containsExactlyInAnyOrder("r.id of p.id", "r.n of p.n");
         assertThat(tests("select * from r where r.n = 3 union all select * from r"))
@@ -167,7 +167,7 @@ class PartPushdownTest {
     }
 
     @Test
-    void conditionsOfOneSideAreTestedThere() {
+    void pushesConditionsOfOneSide() {
         assertThat(tests("select * from r left join p on p.id = r.id where r.n in (1, 2) and r.t = 'x'"))
                 .containsExactly(
                         new PartPushdown.PartCondition(
@@ -184,7 +184,7 @@ class PartPushdownTest {
                         "p", new ColumnConstraint.Bound("n", Type.INTEGER, false, new Value.Whole(9), "")));
     }
 
-    /** A source may show fractions shorter than it keeps them, and moments in another time zone. */
+    /** A source may display fractions rounded and timestamps in another time zone. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             r.v >= 2.5                           | v DECIMAL true 2.49875
@@ -196,7 +196,7 @@ class PartPushdownTest {
             r.m < '2026-03-01T00:00:00+02:00'    | m DATE false 2026-03-04
             r.m <= date '2026-12-31'             | m DATE false 2027-01-03
             """)
-    void endsOfFractionsAndMomentsAreFurtherOutThere(String condition, String test) {
+    void widensFractionsAndTimestamps(String condition, String test) {
         assertThat(tests("select * from r where " + condition))
                 .extracting(PartPushdown.PartCondition::within)
                 .map(ColumnConstraint.Bound.class::cast)
@@ -210,7 +210,7 @@ class PartPushdownTest {
     }
 
     @Test
-    void momentsOfSqliteWhichMayBeNumbersAreTestedHereAlone() {
+    void keepsSqliteTimestampsThatMayBeNumbers() {
         assertThat(ColumnConstraint.isOrderedNearly(Type.DATETIME, Dialects.of("sqlite")))
                 .isFalse();
         assertThat(ColumnConstraint.isOrderedNearly(Type.DATETIME, Dialects.of("mariadb")))
@@ -246,24 +246,24 @@ class PartPushdownTest {
                 "select * from (select n, sum(id) over (order by id) from r) a where a.n = 3",
                 "select * from r where case when r.n = 3 then true end"
             })
-    void otherConditionsAreTestedHereAlone(String here) {
+    void keepsOtherConditions(String here) {
         assertThat(tests(here)).isEmpty();
     }
 
     @Test
-    void aConditionThatIsTestedThereSaysWhoseChoiceItIs() {
+    void pushedConditionNamesItsParameter() {
         assertThat(chosen("select * from r where r.t = ?", "note"))
                 .containsExactly(
                         new ColumnConstraint.AllowedSet("t", Type.TEXT, List.of(new Value.Text("note")), "note"));
         assertThat(chosen("select * from r where r.t in (?, 'x')", "note")).hasSize(1);
         assertThat(chosen("select * from r where r.t in (?, ?)", "note", "note"))
                 .hasSize(1);
-        // Of which of them each is, no one could tell any more.
+        // The origin of each value would be lost.
         assertThat(chosen("select * from r where r.t in (?, ?)", "note", "other"))
                 .isEmpty();
     }
 
-    /** @param names of the parameters of the placeholders, each of which is chosen to be its own name */
+    /** @param names parameters of the placeholders; each has its own name as value */
     private static List<ColumnConstraint> chosen(String here, String... names) {
         SourcePart part = side("r", "harbour", "select * from r");
         FederatedQueryText text = FederatedQueryText.of(List.of(part), here);
@@ -281,7 +281,7 @@ class PartPushdownTest {
     }
 
     @Test
-    void tellsWhichValuesCouldTravel() {
+    void findsValuesThatCouldBeTransferred() {
         List<SourcePart> sides = List.of(
                 side("r", "harbour", "select * from r"),
                 side("p", "office", "select * from p"),

@@ -46,7 +46,7 @@ class PushedFiltersTest {
     }
 
     @Test
-    void theFilterGoesFurtherInAndEveryValueKeepsItsPlace() {
+    void pushesTheFilterAndKeepsValuePositions() {
         Statement narrowed = PushedFilters.of(
                 statement("select id, t from r where t = ? group by id, t having count(*) > ?"),
                 Dialects.of("postgresql"),
@@ -58,7 +58,7 @@ class PushedFiltersTest {
     }
 
     @Test
-    void itsPlacesAreToldWhereTheyAreThen() {
+    void reportsPushedPositions() {
         Statement narrowed = PushedFilters.of(
                 statement("select id from r where t = ? and u = ?"), Dialects.of("postgresql"), List.of(ID));
         Placement placement = narrowed.placements().get(0);
@@ -67,7 +67,7 @@ class PushedFiltersTest {
     }
 
     @Test
-    void whatWouldOtherwiseBeCutOffBeforeItIsFilteredAround() {
+    void filtersAroundARowLimit() {
         assertThat(written(PushedFilters.of(
                         statement("select id from r where t = ? order by n limit 5"),
                         Dialects.of("mariadb"),
@@ -77,16 +77,16 @@ class PushedFiltersTest {
     }
 
     @Test
-    void boundsAreTestedWithTheirEnd() {
+    void pushesInclusiveBounds() {
         ColumnConstraint least = new ColumnConstraint.Bound("n", Type.INTEGER, true, new Value.Whole(3), "");
         ColumnConstraint most = new ColumnConstraint.Bound("n", Type.INTEGER, false, new Value.Whole(9), "");
         assertThat(written(PushedFilters.of(statement("select n from r"), Dialects.of("sqlite"), List.of(least, most))))
                 .isEqualTo("select n from r where n >= <3> and n <= <9>");
     }
 
-    /** By its name it is known whether a value is private, and must not be written down. */
+    /** The name determines whether a value is private and must not be logged. */
     @Test
-    void whatWasChosenKeepsTheNameOfItsParameter() {
+    void keepsParameterNames() {
         ColumnConstraint chosen =
                 new ColumnConstraint.AllowedSet("t", Type.TEXT, List.of(new Value.Text("secret")), "note");
         Statement narrowed =
@@ -96,7 +96,7 @@ class PushedFiltersTest {
     }
 
     @Test
-    void whereNothingIsNeededNothingIsGiven() {
+    void sendsNothingForAnEmptyResult() {
         ColumnConstraint nothing = new ColumnConstraint.AllowedSet("id", Type.INTEGER, List.of());
         assertThat(written(PushedFilters.of(statement("select id from r"), Dialects.of("duckdb"), List.of(nothing))))
                 .contains("id is not null and id is null");
@@ -104,7 +104,7 @@ class PushedFiltersTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
-    void tenThousandValuesAreOne(String dialect) {
+    void bindsTenThousandValuesAsOne(String dialect) {
         ColumnConstraint many = new ColumnConstraint.AllowedSet(
                 "id", Type.INTEGER, whole(LongStream.range(0, 10_000).toArray()));
         Statement narrowed = PushedFilters.of(
@@ -114,7 +114,7 @@ class PushedFiltersTest {
     }
 
     @Test
-    void requestsAndWhatGoesToSeveralSourcesAreNot() {
+    void ignoresWebRequestsAndFederatedQueries() {
         Statement request = statement("get /tides?at=?\nthen\nselect id from response");
         assertThat(PushedFilters.of(request, Dialects.of("duckdb"), List.of(ID)))
                 .isSameAs(request);
@@ -125,9 +125,9 @@ class PushedFiltersTest {
         assertThat(PushedFilters.of(plain, Dialects.of("duckdb"), List.of())).isSameAs(plain);
     }
 
-    /** A word that represents a value must not be one of the text. */
+    /** The substitute for a value must not occur in the text. */
     @Test
-    void aTextThatHasTheWordItself() {
+    void handlesATextThatContainsTheKeyword() {
         assertThat(written(PushedFilters.of(
                         statement("select id, 'held_for_value_0_' as t from r where t = ?"),
                         Dialects.of("duckdb"),

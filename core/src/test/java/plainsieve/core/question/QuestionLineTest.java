@@ -17,7 +17,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 class QuestionLineTest {
-    /** Name, label, type, what a value covers, blank words, unit, value for all rows, the range's end. */
+    /** Name, label, type, coverage, blank text, unit, the value for all rows, the end of the range. */
     private static final Map<String, ParameterLabels> WORDS = words("""
             port        | Port        | TEXT    | ITSELF     | any port    |      |   |
             code        | Code        | INTEGER | ITSELF     |             |      |   |
@@ -84,7 +84,10 @@ class QuestionLineTest {
             From {code}.            |                              | From any code.
             From {code}.            | code=7 code=1234             | From Ardlow, 1234.
             Sailed {from..to}.      |                              | Sailed any day.
-            Sailed {from..to}.      | from=2026-03-01 to=2026-03-31 | Sailed 1 Mar 2026 to 31 Mar 2026.
+            Sailed {from..to}.      | from=2026-03-01 to=2026-03-31 | Sailed 1–31 Mar 2026.
+            Sailed {from..to}.      | from=2026-02-01 to=2026-03-31 | Sailed 1 Feb – 31 Mar 2026.
+            Sailed {from..to}.      | from=2025-12-31 to=2026-03-31 | Sailed 31 Dec 2025 – 31 Mar 2026.
+            Sailed {from..to}.      | from=2026-03-31 to=2026-03-01 | Sailed 31 Mar 2026 to 1 Mar 2026.
             Sailed {from..to}.      | from=2026-03-01              | Sailed since 1 Mar 2026.
             Sailed {from..to}.      | to=2026-03-31                | Sailed up to 31 Mar 2026.
             Sailed {from..to}.      | from=2026-03-01 to=2026-03-01 | Sailed 1 Mar 2026.
@@ -110,7 +113,7 @@ class QuestionLineTest {
     }
 
     @Test
-    void eachMarkKnowsItsParametersAndWhatIsQuietIsNamed() {
+    void marksKnowTheirParametersAndListSilentOnes() {
         RenderedQuestion renderedQuestion = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
         assertThat(renderedQuestion.parts())
                 .containsExactly(
@@ -129,7 +132,7 @@ class QuestionLineTest {
             From x]              | extra closing bracket
             From x}              | extra closing bracket
             """)
-    void tellsABracketThatIsWrongAndWhere(String line, String message) {
+    void reportsThePositionOfAnUnbalancedBracket(String line, String message) {
         assertThatThrownBy(() -> QuestionLine.read(line))
                 .isInstanceOfSatisfying(
                         ProblemException.class,
@@ -154,7 +157,7 @@ class QuestionLineTest {
     }
 
     @Test
-    void speaksTheViewersLocale() {
+    void usesTheLocaleOfTheViewer() {
         ChoiceDescription german = new ChoiceDescription(WORDS, choices("from=2026-03-01 rows=1000"), Locale.GERMANY);
         assertThat(german.say(List.of("from", "to"))).isEqualTo("since 01.03.2026");
         assertThat(german.say(List.of("rows"))).isEqualTo("1.000 rows");

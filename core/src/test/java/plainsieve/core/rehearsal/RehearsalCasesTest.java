@@ -28,19 +28,19 @@ class RehearsalCasesTest {
     }
 
     @Test
-    void aFreeTextIsTriedWithWhatBreaksTexts() {
+    void triesSpecialCharactersInFreeText() {
         assertThat(names(of(Parameter.of("note", Type.TEXT), false, "")))
                 .containsExactly("blank", "one value", "minimum", "maximum", "a quote", "a wildcard", "other scripts");
     }
 
     @Test
-    void manyValuesAreTriedByTheThousand() {
+    void triesThousandsOfValues() {
         RehearsalParameter many = of(Parameter.of("id", Type.INTEGER).takingMany(), false, "");
         assertThat(named("10,000 values", many).choices().get("id").values()).hasSize(10_000);
     }
 
     @Test
-    void aListIsTriedWithItsOwnAwkwardValuesAndOneThatIsNotOnIt() {
+    void triesUnusualAndUnlistedValuesOfAList() {
         RehearsalParameter port = of(
                 Parameter.of("port", Type.TEXT).takingMany(), true, "", "Ardlow", "Brae O'Noth", "Þorvik", "Mill_Pier");
         assertThat(names(port)).contains("all", "every listed value", "a quote", "a wildcard", "other scripts");
@@ -49,14 +49,14 @@ class RehearsalCasesTest {
     }
 
     @Test
-    void numbersOfAListAreOrderedAsNumbers() {
+    void sortsNumericListsNumerically() {
         RehearsalParameter seats = of(Parameter.of("seats", Type.INTEGER), true, "", "9", "36", "420", "100");
         assertThat(named("minimum", seats).choices().get("seats").values()).containsExactly("9");
         assertThat(named("maximum", seats).choices().get("seats").values()).containsExactly("420");
     }
 
     @Test
-    void blankOughtToBeRefusedWhereItIsNotAllowed() {
+    void expectsBlankToBeRejectedWhereNotAllowed() {
         Parameter needed = Parameter.of("day", Type.DATE).withBlankRule(BlankRule.NOT_ALLOWED);
         assertThat(named("blank", of(needed, false, "")).refusal()).isTrue();
         assertThat(named("blank", of(Parameter.of("day", Type.DATE), false, "")).refusal())
@@ -64,7 +64,7 @@ class RehearsalCasesTest {
     }
 
     @Test
-    void rangesAreTriedOpenAndTurnedRound() {
+    void triesOpenAndReversedRanges() {
         RehearsalParameter from = of(Parameter.of("from", Type.DATE), false, "to");
         RehearsalParameter to = of(Parameter.of("to", Type.DATE), false, "");
         assertThat(names(from, to)).contains("only from", "only to", "turned round", "both blank");
@@ -75,7 +75,7 @@ class RehearsalCasesTest {
     }
 
     @Test
-    void rowLimitsAreNeverNegative() {
+    void neverTriesNegativeRowLimits() {
         RehearsalParameter rows = of(Parameter.of("rows", Type.INTEGER).withEveryRowValue(0), false, "");
         assertThat(named("minimum", rows).choices().get("rows").values()).containsExactly("0");
     }

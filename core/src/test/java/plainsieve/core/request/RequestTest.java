@@ -84,7 +84,7 @@ class RequestTest {
     }
 
     @Test
-    void everyPartHasItsValueAndWhatIsBlankIsLeftOut() {
+    void fillsEveryPartAndOmitsBlanks() {
         text("port", "Saint Orla's Landing")
                 .day("from", "2026-03-01")
                 .day("to", "")
@@ -101,7 +101,7 @@ class RequestTest {
     }
 
     @Test
-    void aBlankPieceOfThePathGoesWithItsSlash() {
+    void omitsABlankPathSegmentWithItsSlash() {
         assertThat(request(get("get /ports/:port/tides")).path()).isEqualTo("/ports/tides");
         assertThat(request(get("get /:port")).path()).isEqualTo("/");
         text("port", "Ardlow");
@@ -109,14 +109,14 @@ class RequestTest {
     }
 
     @Test
-    void whatIsAskedForMayStandBehindAQuestionMark() {
+    void acceptsAQueryStringInTheUrl() {
         text("port", "Ardlow");
         assertThat(request(get("get /tides?port=:port&day=:day&form=short")).path())
                 .isEqualTo("/tides?port=Ardlow&form=short");
     }
 
     @Test
-    void severalValuesAreJoinedWhereTheLineSaysSo() {
+    void joinsMultipleValuesWhereDeclared() {
         text("kinds", "a,b", "c");
         assertThat(request(get("get /t\nquery kind = :kinds joined by ','")).path())
                 .isEqualTo("/t?kind=a%2Cb,c");
@@ -124,7 +124,7 @@ class RequestTest {
     }
 
     @Test
-    void severalValuesAreRefusedWhereThereIsRoomForOne() {
+    void rejectsMultipleValuesForASinglePlace() {
         text("kinds", "a", "b");
         for (String line :
                 List.of("get /t/:kinds", "get /t\nheader X-Kind = :kinds", "get /t\nquery k = :kinds/:port")) {
@@ -136,7 +136,7 @@ class RequestTest {
     }
 
     @Test
-    void daysAreWrittenAsTheServiceWantsThem() {
+    void formatsDatesForTheService() {
         day("day", "2026-03-31");
         assertThat(request(get("get /t\nquery day = :day format 'dd.MM.yyyy'")).path())
                 .isEqualTo("/t?day=31.03.2026");
@@ -145,7 +145,7 @@ class RequestTest {
     }
 
     @Test
-    void aMonthEndsOnItsLastDay() {
+    void monthEndsOnItsLastDay() {
         with(
                 Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
                 new Choice.One(new Value.Day(LocalDate.of(2026, 2, 1))));
@@ -159,7 +159,7 @@ class RequestTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"a/b", "a?b=c", "x&y=z", "#", "..a", "a..b/...", "ä ö", "\"", "a\nb", "+"})
-    void aValueIsNeverMoreThanAValue(String value) {
+    void encodesValues(String value) {
         text("port", value);
         ServiceRequest request = request(get("get /ports/:port/tides?p=:port"));
         assertThat(request.path()).matches("/ports/[A-Za-z0-9%._~-]+/tides\\?p=[A-Za-z0-9%._~-]+");
@@ -168,10 +168,10 @@ class RequestTest {
                 .isEqualTo(value);
     }
 
-    /** A server may decode a value and take it for the folder above. */
+    /** A server may decode a value and interpret it as the parent folder. */
     @ParameterizedTest
     @ValueSource(strings = {"../x", "../..", "a/../b", "%2e%2e", "%252e%252e", "..\\x", "a/.", "..;x/y"})
-    void aValueWithADotSegmentIsRefusedInAPath(String value) {
+    void rejectsADotSegmentInAPath(String value) {
         text("port", value);
         assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("is not allowed in a path");
         assertThat(request(get("get /ports?p=:port")).path()).startsWith("/ports?p=");
@@ -179,21 +179,21 @@ class RequestTest {
 
     @ParameterizedTest
     @ValueSource(strings = {".", "..", ""})
-    void aValueThatWouldChangeThePathIsRefused(String value) {
+    void rejectsAValueThatWouldChangeThePath(String value) {
         text("port", value);
         assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("is not allowed in a path");
         assertThat(request(get("get /ports?p=:port")).path()).isEqualTo("/ports?p=" + value);
     }
 
     @Test
-    void noHeaderTakesTheEndOfALine() {
+    void rejectsLineBreaksInHeaders() {
         text("datum", "mean\r\nX-Key: stolen");
         assertThatThrownBy(() -> sent(get("get /t\nheader X-Datum = :datum")))
                 .hasMessageContaining("invalid in a header");
     }
 
     @Test
-    void aBodyIsJsonWhateverIsChosen() {
+    void bodyIsAlwaysValidJson() {
         text("port", "a\"b\\");
         with(Parameter.of("n", Type.INTEGER), new Choice.One(new Value.Whole(5)));
         assertThat(request(get("post /search read-only\nbody {\"port\": :port, \"say\": \"in :port\", \"n\": :n}"))
@@ -202,12 +202,12 @@ class RequestTest {
     }
 
     @Test
-    void nothingIsPostedThatIsNotSaidToRead() {
+    void postRequiresADeclarationThatItReads() {
         assertThatThrownBy(() -> sent(get("post /orders"))).hasMessageContaining("may change data");
     }
 
     @Test
-    void theLimitOfAViewBindsBehindTheRequest() {
+    void viewLimitAppliesToTheRequest() {
         Statement sent = sent(get("get /t?p=:port"));
         assertThat(sent.text()).endsWith("then\nselect * from response\nlimit ?");
         assertThat(RequiredRowCount.of(SentRequest.of(sent).sql(), Dialects.of("duckdb")))
@@ -226,14 +226,14 @@ class RequestTest {
             select * from response, answer                   |
             select max(at) from response                     |
             """)
-    void onlyFirstRowsNeedNoMoreThanThese(String sql, Long needed) {
+    void firstRowsLimitTheRequest(String sql, Long needed) {
         var rows = RequiredRowCount.of(
                 SentRequest.of(sent(get("get /t\nthen\n" + sql))).sql(), Dialects.of("duckdb"));
         assertThat(rows.isPresent() ? rows.getAsLong() : null).isEqualTo(needed);
     }
 
     @Test
-    void eachPlaceIsToldInTheAuthorsTextAndInWhatIsSent() {
+    void reportsPositionsInBothTexts() {
         text("port", "Ardlow").text("kinds", "high", "low");
         Statement sent = sent(TIDES);
         List<String> told = new ArrayList<>();
@@ -253,7 +253,7 @@ class RequestTest {
     }
 
     @Test
-    void aParameterIsRenamedWhereverItStands() {
+    void renamesAParameterEverywhere() {
         PreparedQuery query = PreparedQuery.of(TIDES, Dialects.of("duckdb"));
         assertThat(RenameParameter.apply(query, TIDES, "port", "harbour"))
                 .isEqualTo(TIDES.replace(":port", ":harbour"));
@@ -262,7 +262,7 @@ class RequestTest {
     }
 
     @Test
-    void aChoiceThatNoRequestCanSayIsRefused() {
+    void rejectsAChoiceThatNoRequestCanExpress() {
         with(Parameter.of("port", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE), new Choice.Blank());
         assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("can only omit its part");
         with(Parameter.of("port", Type.TEXT).takingMany(), new Choice.Many(List.of(), true));
@@ -284,7 +284,7 @@ class RequestTest {
             get /t?=3                          | has no value
             rows at data                       | no path yet
             """)
-    void whatIsWrongIsToldAtItsLine(String lines, String message) {
+    void reportsErrorsAtTheirLine(String lines, String message) {
         String text = "request 1\n" + lines.replace(",", "\n");
         assertThatThrownBy(() -> PreparedQuery.of(text, Dialects.of("duckdb")))
                 .isInstanceOfSatisfying(ProblemException.class, e -> {
@@ -294,7 +294,7 @@ class RequestTest {
     }
 
     @Test
-    void onlyARequestIsReadAsOne() {
+    void recognizesOnlyRequests() {
         assertThatThrownBy(() -> request("select 1 as \"get /\"")).hasMessageContaining("takes requests, not SQL");
         assertThatThrownBy(() -> request("select '\nget /x\nthen\n'")).hasMessageContaining("takes requests, not SQL");
     }

@@ -54,7 +54,7 @@ class AddedFilterTest {
             select distinct x from t                         ; select distinct x from t where x in (?, ?)
             select x from a left join t using (id)           ; select x from a left join t using (id) where x in (?, ?)
             """)
-    void goesIntoWhereOfTheBlock(String query, String statement) {
+    void goesIntoTheWhereClause(String query, String statement) {
         assertThat(text(query, "x")).isEqualTo(statement);
     }
 
@@ -71,7 +71,7 @@ class AddedFilterTest {
             select x, y, count(*) from t group by grouping sets ((x, y), (x)) ; x ; select x, y, count(*) from t where x in (?, ?) group by grouping sets ((x, y), (x))
             select x, y from t group by x, rollup(y)         ; x ; select x, y from t where x in (?, ?) group by x, rollup(y)
             """)
-    void goesBeforeOrBehindAGrouping(String query, String column, String statement) {
+    void goesBeforeOrAfterGrouping(String query, String column, String statement) {
         assertThat(text(query, column)).isEqualTo(statement);
     }
 
@@ -89,7 +89,7 @@ class AddedFilterTest {
             select x, row_number() over (partition by x order by y) from t ; select x, row_number() over (partition by x order by y) from t where x in (?, ?)
             select x, sum(y) over w from t window w as (partition by z, x) ; select x, sum(y) over w from t where x in (?, ?) window w as (partition by z, x)
             """)
-    void goesAsFarInAsIsProvenSafe(String query, String statement) {
+    void goesAsFarInsideAsProvenSafe(String query, String statement) {
         assertThat(text(query, "x")).isEqualTo(statement);
     }
 
@@ -104,7 +104,7 @@ class AddedFilterTest {
             with recursive c as (select x from t union all select x from c) select x from c ; more than one place
             select x from (select x, lag(y) over (order by z) from t) d         ; window
             """)
-    void staysInTheBlockOutsideAndSaysWhy(String query, String reason) {
+    void staysOutsideWithAReason(String query, String reason) {
         PreparedQuery filtered = filtered("postgresql", query, "x");
         assertThat(text(filtered)).startsWith(query).containsPattern(" where (d\\.|c\\.)?x in \\(\\?, \\?\\)$");
         assertThat(filtered.filterPlacements().get(0).reason()).contains(reason);
@@ -126,7 +126,7 @@ class AddedFilterTest {
             select x, y from t group by grouping sets ((x), (y))  ; grouping sets
             select * from a union all select * from b             ; star
             """)
-    void goesAroundTheQueryAndSaysWhy(String query, String reason) {
+    void wrapsTheQueryWithAReason(String query, String reason) {
         PreparedQuery filtered = filtered("postgresql", query, "x");
         assertThat(text(filtered)).isEqualTo("select * from (\n" + query + "\n) as matching\nwhere \"x\" in (?, ?)");
         assertThat(filtered.filterPlacements().get(0).reason()).contains(reason);
@@ -134,7 +134,7 @@ class AddedFilterTest {
     }
 
     @Test
-    void asksForTheOrderAgainWhenItGoesAround() {
+    void repeatsTheOrderWhenWrapping() {
         assertThat(text("select X, y from t order by y desc nulls last, 1 limit 9", "x"))
                 .isEqualTo("""
                         select * from (
@@ -145,7 +145,7 @@ class AddedFilterTest {
     }
 
     @Test
-    void putsSeveralFiltersIntoOneQuery() {
+    void combinesMultipleFilters() {
         PreparedQuery both = PreparedQuery.of("select x, count(*) n from t group by x", Dialects.of("postgresql"))
                 .with(List.of(
                         AddedFilter.anyOf("x", "f"),
@@ -164,19 +164,19 @@ class AddedFilterTest {
     }
 
     @Test
-    void writesTheClauseUnderFrom() {
+    void writesTheClauseBelowFrom() {
         assertThat(text("select x\n  from t\n order by x", "x"))
                 .isEqualTo("select x\n  from t\n  where x in (?, ?)\n order by x");
     }
 
     @Test
-    void namesTheNearestColumn() {
+    void suggestsTheNearestColumn() {
         assertThatThrownBy(() -> text("select port, vessel from t", "prot"))
                 .hasMessage("The query returns no column “prot”. Did you mean “port”?");
     }
 
     @Test
-    void tellsPlacesInTheAuthorsTextAsTheyAreThere() {
+    void reportsPositionsInTheAuthorText() {
         Parameter y = Parameter.of("y", Type.INTEGER);
         String query = "select x from (select x from t) d where d.x > :y or true";
         PreparedQuery filtered = filtered("postgresql", query, "x");
@@ -205,7 +205,7 @@ class AddedFilterTest {
     }
 
     @Test
-    void refersToANameAsTheDatabaseKeepsIt() {
+    void quotesNamesAsStored() {
         assertThat(text(filtered("postgresql", "select a as Port from t limit 1", "port")))
                 .endsWith("where \"port\" in (?, ?)");
         assertThat(text(filtered("postgresql", "select a as \"Port\" from t limit 1", "port")))
@@ -222,7 +222,7 @@ class AddedFilterTest {
             select x, y as X from t
             select max(a), max(b) from t
             """)
-    void isRefusedWhereSeveralColumnsAreCalledSo(String query) {
+    void rejectsAnAmbiguousColumn(String query) {
         String name = query.contains("max") ? "max" : "x";
         assertThatThrownBy(() -> filtered("postgresql", query, name))
                 .isInstanceOfSatisfying(
@@ -237,13 +237,13 @@ class AddedFilterTest {
             select a as Xy, b from t       ; xy ; select a as Xy, b from t where a in (?, ?)
             select a as Xy, b from t       ; XY ; select a as Xy, b from t where a in (?, ?)
             """)
-    void theVeryCaseGoesBeforeAnother(String query, String name, String statement) {
+    void prefersAnExactCaseMatch(String query, String name, String statement) {
         assertThat(text(query, name)).isEqualTo(statement);
     }
 
-    /** DuckDB writes an expression again before it names a column by it. */
+    /** DuckDB repeats an expression before it names a column after it. */
     @Test
-    void goesAroundAQueryWhoseColumnsADatabaseNames() {
+    void wrapsAQueryWithGeneratedColumnNames() {
         String name = "CASE  WHEN ((x = 1)) THEN (k) ELSE NULL END";
         assertThat(text(filtered("duckdb", "select case when x = 1 then k end from t", name)))
                 .endsWith(") as matching\nwhere \"" + name + "\" in (?, ?)");

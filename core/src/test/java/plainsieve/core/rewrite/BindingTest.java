@@ -61,7 +61,7 @@ class BindingTest {
             x in ('Z', trim(:port)) | x in ('Z', trim(?), trim(?), trim(?), trim(?))
             upper(:port) = x       | x in (upper(?), upper(?), upper(?), upper(?))
             """)
-    void spreadsManyValuesOverAMembership(String condition, String rewritten) {
+    void expandsMultipleValuesInAnInList(String condition, String rewritten) {
         Given query = given("select 1 where " + condition).choose("port", "A", "B", "C");
         assertThat(query.text()).isEqualTo("select 1 where " + rewritten);
         assertThat(query.values()).isEqualTo("A B C C");
@@ -76,7 +76,7 @@ class BindingTest {
             x not in ('Z', :port) | (x not in ('Z', ?, ?) and x is not null)
             x = :port::text  | (x in (?::text, ?::text) or x is null)
             """)
-    void addsRowsWithoutAValueWhenTheyAreChosen(String condition, String rewritten) {
+    void addsNullRowsWhenSelected(String condition, String rewritten) {
         ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of("A", "B"), true);
         assertThat(given("select 1 where y and " + condition)
                         .choose("port", chosen)
@@ -94,7 +94,7 @@ class BindingTest {
             x not in (:port, lower(:port))   | x is not null
             x in (:port, :port)              | x is null
             """)
-    void takesAnItemOutOfAListWhenOnlyNoValueIsChosenForIt(String condition, String rewritten) {
+    void removesAListItemWhenOnlyNullIsSelected(String condition, String rewritten) {
         ChoiceText none = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true);
         assertThat(given("select 1 where " + condition)
                         .choose("port", none)
@@ -104,14 +104,14 @@ class BindingTest {
     }
 
     @Test
-    void asksOnlyForRowsWithoutAValueWhenNothingElseIsChosen() {
+    void selectsOnlyNullRows() {
         ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true);
         assertThat(given("select 1 where x = :port").choose("port", chosen).text())
                 .isEqualTo("select 1 where x is null");
     }
 
     @Test
-    void bindsLongListsAsOneArrayWhoseTextDoesNotGrow() {
+    void bindsLongListsAsOneArray() {
         String[] ports = IntStream.range(0, 10_000).mapToObj(i -> "port " + i).toArray(String[]::new);
         Statement statement =
                 given("select 1 where x = :port").choose("port", ports).rewritten();
@@ -146,7 +146,7 @@ class BindingTest {
     }
 
     @Test
-    void spreadsLongListsWhereNoOtherFormIsSafe() {
+    void expandsLongListsWhereNoOtherFormIsSafe() {
         String[] ports = IntStream.range(0, 10_000).mapToObj(i -> "port " + i).toArray(String[]::new);
         Statement statement = given("select 1 where x = :port")
                 .in("mariadb")
@@ -169,7 +169,7 @@ class BindingTest {
             x not in (:port)   | false | x not in (?, ?)
             x not in (:port)   | true  | x not in (?, ?)
             """)
-    void letsAllMeanEveryRowUnlessEachValueIsSent(String condition, boolean sendEach, String rewritten) {
+    void allMeansEveryRowUnlessValuesAreSent(String condition, boolean sendEach, String rewritten) {
         Parameter port = Given.PORT.withAllowed(AllowedValues.of(List.of("A", "B")));
         Given query = given("select 1 where true and " + condition)
                 .with(sendEach ? port.sendingEachValue() : port)
@@ -190,15 +190,14 @@ class BindingTest {
             postgresql ; x like '%'||:vessel||'%'             ; x like '%'||?||'%'                 ; 50\\%\\_\\\\a!
             postgresql ; x = '%' || :vessel                   ; x = '%' || ?                       ; 50%_\\a!
             """)
-    void findsATextAsItStandsBetweenTheWildcardsOfTheAuthor(
-            String dialect, String condition, String rewritten, String bound) {
+    void escapesTextBetweenTheWildcardsOfTheAuthor(String dialect, String condition, String rewritten, String bound) {
         Given query = given("select 1 where " + condition).in(dialect).choose("vessel", "50%_\\a!");
         assertThat(query.text()).isEqualTo("select 1 where " + rewritten);
         assertThat(query.values()).isEqualTo(bound);
     }
 
     @Test
-    void bindsTheOnlyChosenValueWhereThereIsRoomForOne() {
+    void bindsASingleSelectedValueInASinglePlace() {
         assertThat(given("select 1 where x > :port").choose("port", "A").text()).isEqualTo("select 1 where x > ?");
     }
 
@@ -217,7 +216,7 @@ class BindingTest {
             x <> :vessel            | x is not null
             x not in (:vessel)      | x is not null
             """)
-    void asksForRowsWithoutAValueByTheBlankRule(String condition, String rewritten) {
+    void selectsNullRowsByTheBlankRule(String condition, String rewritten) {
         Parameter vessel = Given.VESSEL.withBlankRule(BlankRule.ROWS_WITHOUT_VALUE);
         assertThat(given("select 1 where " + condition).with(vessel).text()).isEqualTo("select 1 where " + rewritten);
     }
@@ -236,7 +235,7 @@ class BindingTest {
             select f(:port)                   | accepts one
             select 1 where x - :port = y     | accepts one
             """)
-    void refusesManyValuesWhereThereIsRoomForOne(String query, String message) {
+    void rejectsMultipleValuesInASinglePlace(String query, String message) {
         assertThatThrownBy(() -> given(query).choose("port", "A", "B").text())
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining(message)
@@ -244,20 +243,20 @@ class BindingTest {
     }
 
     @Test
-    void refusesABlankThatCanNeitherBeLeftOutNorNull() {
+    void rejectsABlankThatCannotBeOmittedOrNull() {
         assertThatThrownBy(() -> given("select f(:vessel)").text())
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining(":vessel is blank");
     }
 
     @Test
-    void refusesAParameterThatIsNotDefinedAndNamesTheNearest() {
+    void rejectsAnUndefinedParameterWithTheNearest() {
         assertThatThrownBy(() -> given("select 1\nwhere x = :vesel").text())
                 .hasMessage("Line 2, column 11: Unknown parameter :vesel. Did you mean :vessel?");
     }
 
     @Test
-    void putsAListedNameInQuotes() {
+    void quotesAListedIdentifier() {
         Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of("odd \"name\"", "plain")));
         assertThat(given("select * from :t")
                         .with(table)
@@ -267,7 +266,7 @@ class BindingTest {
     }
 
     @Test
-    void refusesANameWithoutAList() {
+    void rejectsAnIdentifierWithoutAList() {
         assertThatThrownBy(() -> given("select * from :t")
                         .with(Parameter.of("t", Type.NAME))
                         .choose("t", "x")
@@ -285,7 +284,7 @@ class BindingTest {
             $$
             */ union select 1 /*
             """)
-    void neverLetsAValueChangeTheText(String hostile) {
+    void valuesNeverChangeTheText(String hostile) {
         String plain = given("select 1 where x = :vessel and y = :port")
                 .choose("vessel", "A")
                 .choose("port", "B", "C")
@@ -296,7 +295,7 @@ class BindingTest {
         assertThat(query.text()).isEqualTo(plain);
     }
 
-    /** To these databases, two placeholders are two values, so that the key would not be the selected expression. */
+    /** These databases treat two placeholders as different values, so the key would not equal the selected expression. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
             select coalesce(a, :vessel) as x, sum(y) from t group by coalesce(a, :vessel)            | group by 1
@@ -305,7 +304,7 @@ class BindingTest {
             select distinct left(a, :delay) from t order by left(a, :delay)                          | order by 1
             select 1 from (select left(a, :delay) as x from t group by left(a, :delay)) d            | from t group by 1) d
             """)
-    void aKeyWithAParameterIsTheNumberOfItsColumn(String query, String end) {
+    void parameterizedKeyIsReferencedByColumnNumber(String query, String end) {
         for (String dialect : List.of("postgresql", "duckdb", "trino")) {
             Given chosen = given(query).in(dialect).choose("vessel", "Merrin").choose("delay", "3");
             assertThat(chosen.text()).endsWith(end).containsOnlyOnce("?");
@@ -326,7 +325,7 @@ class BindingTest {
             select left(a, :delay) from t group by rollup (left(a, :delay))  | group by rollup (left(a, ?))
             select left(a, 3), :delay from t group by left(a, 3)             | group by left(a, 3)
             """)
-    void anotherKeyIsNot(String query, String end) {
+    void plainKeyIsNot(String query, String end) {
         assertThat(given(query).choose("delay", "3").text()).endsWith(end);
     }
 }

@@ -10,7 +10,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 
-/** What one block takes, and what it does not. */
+/** Filters that a block accepts and rejects. */
 class BlockFilterTest {
     private static PreparedQuery filtered(String dialect, String query, String column) {
         return PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.anyOf(column, "f")));
@@ -36,7 +36,7 @@ class BlockFilterTest {
             select lower(a) as x from t               ; lower(a)
             select s.a as x from s                    ; s.a
             """)
-    void anExpressionThatIsWrittenAgainIsBracketedUnlessItIsWhole(String query, String written) {
+    void bracketsACopiedExpression(String query, String written) {
         for (String dialect : List.of("postgresql", "duckdb", "mariadb")) {
             PreparedQuery filtered =
                     PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.withoutValue("x")));
@@ -66,7 +66,7 @@ class BlockFilterTest {
             sqlite     ; select x from a union all select x from b            ; set operation
             mariadb    ; select a, max(y) as x from t group by a              ; differently in HAVING
             """)
-    void staysOutsideWhereItIsNotProven(String dialect, String query, String reason) {
+    void staysOutsideWhereUnproven(String dialect, String query, String reason) {
         FilterPlacement placement = placed(dialect, query, AddedFilter.anyOf("x", "f"));
         assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
         assertThat(placement.reason()).contains(reason);
@@ -88,7 +88,7 @@ class BlockFilterTest {
             postgresql ; select cast(x as date) from t                        ; where cast(x as date) in (:f)
             postgresql ; select case when y then x end from t                 ; from t
             """)
-    void goesInsideWhereItIs(String dialect, String query, String written) {
+    void goesInsideWhereProven(String dialect, String query, String written) {
         String column = query.contains("case") ? "case" : "x";
         PreparedQuery filtered = filtered(dialect, query, column);
         assertThat(filtered.query().text()).contains(written);
@@ -96,7 +96,7 @@ class BlockFilterTest {
     }
 
     @Test
-    void aTotalOfThisDatabaseIsComparedInHavingWhenNoMissingValueCanBeAskedFor() {
+    void comparesAnAggregateInHavingIfNullsCannotMatch() {
         assertThat(PreparedQuery.of("select a, max(y) as x from t group by a", Dialects.of("mariadb"))
                         .with(List.of(AddedFilter.compared("x", AddedFilter.Comparison.GREATER, "f")))
                         .query()
@@ -104,7 +104,7 @@ class BlockFilterTest {
                 .endsWith("group by a having `x` > :f");
     }
 
-    /** An OR, or what is one there, outside brackets takes a joined condition apart. */
+    /** A top-level OR, or its equivalent, would split a combined condition. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             postgresql ; a or b            ; (a or b)
@@ -116,7 +116,7 @@ class BlockFilterTest {
             mariadb    ; f(a xor b)        ; f(a xor b)
             duckdb     ; xor(a, b) = 1     ; xor(a, b) = 1
             """)
-    void bracketsWhatStandsThereWhereItMust(String dialect, String condition, String kept) {
+    void bracketsExistingConditions(String dialect, String condition, String kept) {
         String query = "select x from t where ";
         assertThat(PreparedQuery.of(query + condition, Dialects.of(dialect))
                         .with(List.of(AddedFilter.withoutValue("x")))
@@ -160,7 +160,7 @@ class BlockFilterTest {
             select id, not(not(qty)) as x from t                                         ; x ; NOT of a NOT
             select id, !(1 + not qty) as x from t                                        ; x ; NOT of a NOT
             """)
-    void aFilterThatMariaDbWouldEvaluateDifferentlyStaysOutside(String query, String column, String reason) {
+    void staysOutsideWhereMariaDbEvaluatesDifferently(String query, String column, String reason) {
         FilterPlacement placement = placed("mariadb", query, AddedFilter.withoutValue(column));
         assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
         assertThat(placement.reason()).contains(reason);
@@ -174,12 +174,12 @@ class BlockFilterTest {
             select id, not(qty) as x from t                                       ; x ; WHERE
             select id, qty is not null and not a not in (1, 2) as x from t        ; x ; WHERE
             """)
-    void otherFiltersOfSuchAQueryStandInside(String query, String column, String where) {
+    void otherFiltersOfThatQueryGoInside(String query, String column, String where) {
         assertThat(placed("mariadb", query, AddedFilter.withoutValue(column)).where())
                 .hasToString(where);
     }
 
-    /** Its HAVING knows what is selected by its name, and what is grouped by; other columns not at all. */
+    /** HAVING resolves output columns and grouping keys, but no other columns. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select g, x * count(*) from t group by g           ; x * count(*) ; AROUND
@@ -188,13 +188,13 @@ class BlockFilterTest {
             select g, count(*) * 2 from t group by g           ; count(*) * 2 ; HAVING
             select g, -sum(x) from t group by g                ; -sum(x)      ; HAVING
             """)
-    void anUnnamedMixOfRowsAndTotalsStaysOutsideOnMariaDb(String query, String column, String where) {
+    void implicitAggregationKeepsTheFilterOutsideOnMariaDb(String query, String column, String where) {
         AddedFilter filter = AddedFilter.compared(column, AddedFilter.Comparison.GREATER, "f");
         assertThat(placed("mariadb", query, filter).where()).hasToString(where);
     }
 
     @Test
-    void mariaDbPushesNoFilterBelowALimitAroundSuchAQuery() {
+    void mariaDbDoesNotPushBelowALimit() {
         String grouped = "select g, std(x) as sd from t group by g";
         assertThat(filtered("mariadb", grouped, "sd").query().text())
                 .isEqualTo("select * from (\n" + grouped

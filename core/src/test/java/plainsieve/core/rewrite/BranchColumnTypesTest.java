@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Sides of set operations that compare alike, and others. */
+/** Branches of set operations that compare values alike, and others. */
 class BranchColumnTypesTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
@@ -23,22 +23,22 @@ class BranchColumnTypesTest {
             select lower(note) as x from crossings union select name from ports ; select lower(note) as x from crossings where lower(note) in (:f) union select name from ports where name in (:f)
             select 'none' as x from crossings except select upper(name) from ports ; select 'none' as x from crossings where 'none' in (:f) except select upper(name) from ports
             """)
-    void goesIntoEverySideOfASetOperationThatGivesOneType(String query, String filtered) {
+    void goesIntoBothBranchesOfOneType(String query, String filtered) {
         assertThat(KnownTables.filtered("postgresql", query, "x")).isEqualTo(filtered);
     }
 
-    /** One column of one table compares alike wherever it is read. */
+    /** A column of a table compares alike wherever it is read. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             sqlite  ; select name as x from ports union select name from ports ; select name as x from ports where name in (:f) union select name from ports where name in (:f)
             sqlite  ; select n as x from (select depth as n from ports) union all select p.depth from ports p ; select n as x from (select depth as n from ports where depth in (:f)) union all select p.depth from ports p where p.depth in (:f)
             mariadb ; select name as x from ports except select name from ports ; select name as x from ports where name in (:f) except select name from ports
             """)
-    void goesIntoEverySideThatGivesOneColumn(String dialect, String query, String filtered) {
+    void goesIntoBothBranchesOfOneColumn(String dialect, String query, String filtered) {
         assertThat(KnownTables.filtered(dialect, query, "x")).isEqualTo(filtered);
     }
 
-    /** Texts of one collation compare alike, as do columns of one affinity and collation, and texts without either. */
+    /** Text of one collation compares alike, as do columns of one affinity and collation, and text without either. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             mariadb ; select name as x from captains union select nick from captains ; select name as x from captains where name in (:f) union select nick from captains where nick in (:f)
@@ -48,23 +48,23 @@ class BranchColumnTypesTest {
             sqlite  ; select name as x from ferries intersect select alias from ferries ; select name as x from ferries where name in (:f) intersect select alias from ferries where alias in (:f)
             sqlite  ; select lower(name) as x from ferries union select 'none' from ferries ; select lower(name) as x from ferries where lower(name) in (:f) union select 'none' from ferries where 'none' in (:f)
             """)
-    void goesIntoEverySideThatGivesOneCollation(String dialect, String query, String filtered) {
+    void goesIntoBothBranchesOfOneCollation(String dialect, String query, String filtered) {
         assertThat(KnownTables.filtered(dialect, query, "x")).isEqualTo(filtered);
     }
 
-    /** The rows are grouped by their own column, so the output column of that name has some value of each group. */
+    /** Rows are grouped by the table column, so the output column of that name has an arbitrary value of each group. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select code as name, min(id) as n from ferries group by name ; select code as name, min(id) as n from ferries group by name having code in (:f)
             select lower(code) as name, min(id) as n from ferries group by name ; select lower(code) as name, min(id) as n from ferries group by name having lower(code) in (:f)
             select lower(code) as short, min(id) as n from ferries group by short ; select lower(code) as short, min(id) as n from ferries where lower(code) in (:f) group by short
             """)
-    void filtersGroupsByTheValueThatEachShows(String query, String filtered) {
+    void filtersGroupsByTheDisplayedValue(String query, String filtered) {
         assertThat(KnownTables.filtered("sqlite", query, query.split(" as |,")[1]))
                 .isEqualTo(filtered);
     }
 
-    /** Each side would compare in its own way: padded, with fewer digits, by its collation, or no one knows how. */
+    /** Each branch would compare differently: padded, with less precision, by its collation, or unknown. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             postgresql ; select name as x from ports union select code from ports
@@ -107,7 +107,7 @@ class BranchColumnTypesTest {
             sqlite     ; select 1 as x from ferries union select id from ferries
             postgresql ; with ports as (select 1.5 as port_id) select id as x from crossings union select port_id from ports
             """)
-    void staysOutsideASetOperationWhoseSidesMayCompareDifferently(String dialect, String query) {
+    void staysOutsideIfBranchesMayCompareDifferently(String dialect, String query) {
         assertThat(KnownTables.filtered(dialect, query, "x")).startsWith("select * from (\n" + query);
     }
 }

@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 
-/** Columns that are named with their table in one place and without it in another. */
+/** Columns that are qualified in one place and unqualified in another. */
 class ColumnEqualityTest {
     private static Where placed(String dialect, String query) {
         return PreparedQuery.of(query, Dialects.of(dialect))
@@ -32,7 +32,7 @@ class ColumnEqualityTest {
             postgresql ; select *, rank() over (partition by "port" order by id) from a
             mariadb    ; select *, rank() over (partition by PORT order by id) from a
             """)
-    void goesInsideByTheSameColumn(String dialect, String query) {
+    void goesInsideThroughTheSameColumn(String dialect, String query) {
         assertThat(placed(dialect, query)).isEqualTo(Where.WHERE);
     }
 
@@ -51,7 +51,7 @@ class ColumnEqualityTest {
             postgresql ; select *, rank() over (partition by lower(port) order by id) from a           ; AROUND
             postgresql ; select port, rank() over (partition by "Port" order by id) from a             ; AROUND
             """)
-    void doesNotGoInsideByAnotherColumnOfTheName(String dialect, String query, Where where) {
+    void doesNotGoInsideThroughAColumnOfTheSameName(String dialect, String query, Where where) {
         assertThat(placed(dialect, query)).isEqualTo(where);
     }
 }

@@ -16,7 +16,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Which query or table a name in FROM means, where databases do not all agree. */
+/** Which query or table a name in FROM refers to, where databases disagree. */
 class CommonTableExpressionsTest {
     private static PreparedQuery filtered(String dialect, String query, String column) {
         return PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.anyOf(column, "f")));
@@ -30,7 +30,7 @@ class CommonTableExpressionsTest {
         return query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP).text();
     }
 
-    /** Each of these would read the table behind a name as the query of that name, or the other way round. */
+    /** Each of these databases would confuse the table with the query of the same name. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             with a as (select x, id from b), b as (select y as x, z as id from t) select x, id from a
@@ -40,7 +40,7 @@ class CommonTableExpressionsTest {
             with "A" as (select x from t) select x from a
             with b as (select x from t) select x from s.b
             """)
-    void doesNotGoIntoAQueryThatTheNameMayNotMean(String query) {
+    void doesNotGoIntoAnAmbiguousName(String query) {
         PreparedQuery filtered = filtered("postgresql", query, "x");
         int definitions = filtered.query().text().lastIndexOf("select x");
         assertThat(filtered.query().text().substring(0, definitions))
@@ -48,13 +48,13 @@ class CommonTableExpressionsTest {
     }
 
     @Test
-    void doesNotGoIntoAQueryThatAnInAlsoReads() {
+    void doesNotGoIntoAQueryThatIsAlsoReadByIn() {
         String query = "with c as (select x from t) select x from c where y in c";
         assertThat(text(filtered("sqlite", query, "x"))).isEqualTo(query + " and x in (?, ?)");
     }
 
     @Test
-    void goesThroughAChainOfQueriesAsFarAsAPersonCouldFollowAndNeverBreaks() {
+    void goesThroughAChainOfQueries() {
         StringBuilder chain = new StringBuilder("with q0 as (select x from t)");
         for (int i = 1; i <= 1_000; i++) {
             chain.append(", q%d as (select x from q%d)".formatted(i, i - 1));
@@ -73,7 +73,7 @@ class CommonTableExpressionsTest {
             sqlite     ; with c as (select x from t) select x from c where y in d ; with c as (select x from t where x in (:f)) select x from c where y in d
             mariadb    ; with c as (select x from t) select x from c where `in` = 1 ; with c as (select x from t where x in (:f)) select x from c where `in` = 1
             """)
-    void goesIntoTheOneQueryThatTheNameMeans(String dialect, String query, String filtered) {
+    void goesIntoTheReferencedQuery(String dialect, String query, String filtered) {
         assertThat(filtered(dialect, query, "x").query().text()).isEqualTo(filtered);
     }
 
@@ -86,7 +86,7 @@ class CommonTableExpressionsTest {
             with c as (select x from t) select x from (with e as (select 1 from s) select x from c) d ; may be a table
             with c as (select x from t) select x from c where y in "c"                  ; more than one place
             """)
-    void saysWhyItDoesNot(String query, String reason) {
+    void explainsWhyItStaysOutside(String query, String reason) {
         PreparedQuery filtered = filtered("sqlite", query, "x");
         assertThat(filtered.filterPlacements().get(0).reason()).contains(reason);
     }

@@ -24,7 +24,7 @@ class DistinctOnTest {
             select distinct on (lower(p)) lower(p) as port, paid from ship   ; select distinct on (lower(p)) lower(p) as port, paid from ship where lower(p) in (:f)
             select distinct on (port) * from ship order by port, id          ; select distinct on (port) * from ship where "port" in (:f) order by port, id
             """)
-    void filtersWholeGroupsBeforeOneRowOfEachIsKept(String query, String filtered) {
+    void filtersWholeGroupsBeforeDistinctOn(String query, String filtered) {
         assertThat(filtered(query).query().text()).isEqualTo(filtered);
     }
 
@@ -41,7 +41,7 @@ class DistinctOnTest {
                 "select distinct on (b.port) a.*, b.id from a join b on true",
                 "select distinct on (port) a.port, b.id from a left join b using (port)"
             })
-    void doesNotFilterBeforeTheRowIsKeptByAnotherColumn(String query) {
+    void doesNotFilterByAnotherColumnBeforeDistinctOn(String query) {
         FilterPlacement placement = filtered(query).filterPlacements().get(0);
         assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
         assertThat(placement.reason()).contains("DISTINCT ON");

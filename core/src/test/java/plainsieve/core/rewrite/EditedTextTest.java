@@ -24,7 +24,7 @@ class EditedTextTest {
     }
 
     @Test
-    void knowsWhereEachPlaceWent() {
+    void mapsPositions() {
         EditedText edited = EditedText.of("one two three", List.of(new Edit(4, 7, Fragment.of("thousand"))));
         assertThat(edited.text()).isEqualTo("one thousand three");
         assertThat(edited.newStart(0)).isZero();
@@ -35,20 +35,20 @@ class EditedTextTest {
     }
 
     @Test
-    void aRemovedPlaceHasNoLengthLeft() {
+    void removedRangeIsEmpty() {
         EditedText edited = EditedText.of("a and b and c", List.of(Edit.remove(1, 7)));
         assertThat(edited.newEnd(7) - edited.newStart(6)).isZero();
     }
 
     @Test
-    void whatIsInsertedBetweenClausesBelongsToNone() {
+    void insertionBetweenClausesBelongsToNeither() {
         EditedText edited = EditedText.of("where x", List.of(Edit.insertBetweenClauses(7, Fragment.of(" limit 1"))));
         assertThat(edited.text()).isEqualTo("where x limit 1");
         assertThat(edited.newEnd(7)).isEqualTo(7);
     }
 
     @Test
-    void placesItsValuesInTheOrderOfTheText() {
+    void ordersValuesByPosition() {
         EditedText edited = EditedText.of(
                 ":b, :a", List.of(new Edit(4, 6, Fragment.bound("a", A)), new Edit(0, 2, Fragment.bound("b", A))));
         assertThat(edited.text()).isEqualTo("?, ?");
@@ -57,13 +57,13 @@ class EditedTextTest {
     }
 
     @Test
-    void refusesEditsThatOverlap() {
+    void rejectsOverlappingEdits() {
         assertThatThrownBy(() -> EditedText.of("abcdef", List.of(Edit.remove(0, 4), Edit.remove(2, 6))))
                 .isInstanceOf(OverlappingEditsException.class);
     }
 
     @Test
-    void keepsWordsApartThatNothingStoodBetween() {
+    void separatesAdjoiningWords() {
         EditedText edited = EditedText.of(
                 "having:p=h and:q",
                 List.of(

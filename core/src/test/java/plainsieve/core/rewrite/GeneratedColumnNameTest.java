@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 
-/** Columns without a name, and what the server calls them. */
+/** Unnamed columns and the names that the server generates. */
 class GeneratedColumnNameTest {
     private static FilterPlacement.Where placed(String query, String column) {
         PreparedQuery prepared = PreparedQuery.of(query, Dialects.of("postgresql"));
@@ -57,7 +57,7 @@ class GeneratedColumnNameTest {
             (select a from s union select b from s)   ; a
             (with q as (select 1) select a from s)    ; a
             """)
-    void columnsWithoutANameAreCalledAsTheServerCallsThem(String expression, String name) {
+    void matchesServerGeneratedNames(String expression, String name) {
         String query = "select " + expression + " from l group by all";
         assertThat(placed(query, name)).isNotEqualTo(FilterPlacement.Where.AROUND);
         assertThat(placed(query, "other")).isEqualTo(FilterPlacement.Where.AROUND);
@@ -75,12 +75,12 @@ class GeneratedColumnNameTest {
             (select a, b from s)                      ; a
             (select * from s)                         ; s
             """)
-    void otherExpressionsHaveNoNameThatCouldBeAskedFor(String expression, String name) {
+    void otherExpressionsHaveNoUsableName(String expression, String name) {
         assertThat(placed("select " + expression + " from l group by all", name))
                 .isEqualTo(FilterPlacement.Where.AROUND);
     }
 
-    /** Two of them are distinguished by nothing, and what has a name is never meant. */
+    /** Duplicates are indistinguishable, and a named column is never meant. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select a + b, c from l                    ; ?column?             ; WHERE
@@ -90,7 +90,7 @@ class GeneratedColumnNameTest {
             select a+b, (a + b) from l                ; (a + (b))            ; AROUND
             select a+b, c from l                      ; (a - b)              ; AROUND
             """)
-    void aColumnIsCalledByWhatItsExpressionReads(String query, String name, FilterPlacement.Where where) {
+    void derivesTheNameFromTheExpression(String query, String name, FilterPlacement.Where where) {
         assertThat(placed(query, name)).isEqualTo(where);
     }
 }

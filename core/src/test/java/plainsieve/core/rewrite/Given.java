@@ -15,7 +15,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
-/** A query with parameters and choices, said in few words: {@code given("…").choose(port, "A", "B").text()}. */
+/** A query with parameters and choices in compact form: {@code given("…").choose(port, "A", "B").text()}. */
 final class Given {
     static final Parameter PORT = Parameter.of("port", Type.TEXT).takingMany();
     static final Parameter VESSEL = Parameter.of("vessel", Type.TEXT);
@@ -78,12 +78,12 @@ final class Given {
         return PreparedQuery.of(query, Dialects.of(dialect)).rewrite(new Choices(parameters, chosen), shape, cap);
     }
 
-    /** The statement's text without the cap that every statement gets. */
+    /** The statement without the row limit that every statement gets. */
     String text() {
         return rewritten().text().replace("\nlimit ?", "");
     }
 
-    /** The text with each single value in its place, quotes doubled, as no one should send it. */
+    /** The text with each value inlined and quotes doubled; for tests only. */
     String inPlace() {
         Statement statement = rewritten();
         StringBuilder out = new StringBuilder(statement.text());
@@ -98,7 +98,7 @@ final class Given {
         return out.toString().replace("\nlimit '1000'", "");
     }
 
-    /** What happened to a parameter at its first place. */
+    /** The outcome of a parameter at its first position. */
     Placement.Outcome outcome(String name) {
         return rewritten().placements().stream()
                 .filter(placement -> placement.parameter().equals(name))
@@ -107,7 +107,7 @@ final class Given {
                 .outcome();
     }
 
-    /** The bound values as written, the cap left aside. */
+    /** The bound values without the row limit. */
     String values() {
         return String.join(
                 " ",

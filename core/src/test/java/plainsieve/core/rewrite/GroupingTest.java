@@ -10,7 +10,7 @@ import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 
-/** What an output column is to the grouping of its block. */
+/** The role of an output column in the grouping of its block. */
 class GroupingTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
@@ -41,7 +41,7 @@ class GroupingTest {
             postgresql ; select x, count(*) from t group by grouping sets ((x), ())  ; AROUND
             postgresql ; select x, count(*) from t group by grouping sets ((y), (x)) ; AROUND
             """)
-    void saysWhereAFilterOnItGoes(String dialect, String query, Where where) {
+    void decidesWhereAFilterGoes(String dialect, String query, Where where) {
         assertThat(PreparedQuery.of(query, Dialects.of(dialect))
                         .with(List.of(AddedFilter.anyOf("x", "f")))
                         .filterPlacements()
@@ -50,7 +50,7 @@ class GroupingTest {
                 .isEqualTo(where);
     }
 
-    /** MariaDB's HAVING has its own way with totals that are missing: what may ask for them stays outside, a count never is. */
+    /** MariaDB's HAVING treats null aggregates differently: conditions on nullable aggregates stay outside, counts go inside. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select y, max(z) as x from t group by y            ; AROUND ; HAVING
@@ -60,7 +60,7 @@ class GroupingTest {
             select y, count(*) / max(z) as x from t group by y ; AROUND ; HAVING
             select y, max(z) as x from t group by y limit 5    ; AROUND ; AROUND
             """)
-    void aTotalThatMayBeMissingIsAskedForFromOutside(String query, Where withoutValue, Where valuesAlone) {
+    void nullableAggregateIsFilteredOutside(String query, Where withoutValue, Where valuesAlone) {
         PreparedQuery prepared = PreparedQuery.of(query, Dialects.of("mariadb"));
         assertThat(prepared.with(List.of(AddedFilter.anyOf("x", "f"))).filterPlacements())
                 .extracting(FilterPlacement::where)
@@ -70,7 +70,7 @@ class GroupingTest {
                 .containsExactly(valuesAlone);
     }
 
-    /** {@code from} before a bracket is no function, as those are of which nothing is known. */
+    /** {@code from} before a bracket is no function call, unlike unknown functions. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             postgresql ; select extract(year from (a)) as x from t                      ; WHERE
@@ -79,7 +79,7 @@ class GroupingTest {
             postgresql ; select "from"(a) as x from t                                   ; AROUND
             duckdb     ; select y, percentile_cont(0.5) within group (order by a) as x from t group by y ; HAVING
             """)
-    void functionsOfWhichNothingIsKnownKeepItOutside(String dialect, String query, Where where) {
-        saysWhereAFilterOnItGoes(dialect, query, where);
+    void unknownFunctionsKeepTheFilterOutside(String dialect, String query, Where where) {
+        decidesWhereAFilterGoes(dialect, query, where);
     }
 }

@@ -20,7 +20,7 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** Values never become statement text; names only if they are on the list. */
+/** Values never become statement text; identifiers only if they are listed. */
 class InjectionTest {
     private static final List<String> HOSTILE = List.of(
             "'; drop table crossings; --",
@@ -83,7 +83,7 @@ class InjectionTest {
 
     @ParameterizedTest
     @MethodSource("hostile")
-    void neverChangesTheTextInLongLists(String value) {
+    void neverChangesTheTextOfLongLists(String value) {
         String[] values = Stream.concat(
                         Stream.of(value),
                         Stream.iterate(1, i -> i + 1).limit(99).map(String::valueOf))
@@ -98,17 +98,17 @@ class InjectionTest {
 
     @ParameterizedTest
     @MethodSource("hostile")
-    void refusesANameThatIsNotListed(String name) {
+    void rejectsAnUnlistedIdentifier(String name) {
         Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of("crossings")));
         assertThatThrownBy(() ->
                         given("select * from :t").with(table).choose("t", name).text())
                 .isInstanceOf(ProblemException.class);
     }
 
-    /** Even an author who lists such a name gets one quoted name, and nothing after it. */
+    /** Even a listed identifier of this kind becomes one quoted name and nothing more. */
     @ParameterizedTest
     @MethodSource("hostile")
-    void quotesAListedName(String name) {
+    void quotesAListedIdentifier(String name) {
         Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of(name)));
         for (Dialect dialect : Dialects.ALL) {
             Given query =

@@ -6,7 +6,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What the source says of its tables. */
+/** Columns of a FROM item as described by the source. */
 class ItemColumnsTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
@@ -16,7 +16,7 @@ class ItemColumnsTest {
             postgresql ; delay ; with c as (select id, delay from crossings) select delay from c cross join ports ; from crossings where delay in (:f))
             postgresql ; y     ; select y from one.twice a, (select z as y from t) d (y) ; (select z as y from t where z in (:f)) d
             """)
-    void whatTheSourceSaysOfItsTablesLetsFiltersFurtherIn(String dialect, String column, String query, String written) {
+    void tableMetadataLetsFiltersGoInside(String dialect, String column, String query, String written) {
         assertThat(KnownTables.filtered(dialect, query, column)).contains(written);
     }
 
@@ -29,12 +29,12 @@ class ItemColumnsTest {
             sqlite     ; rowid   ; select id + 1 as rowid, count(*) from crossings group by rowid
             postgresql ; port_id ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id
             """)
-    void whatItDoesNotSayKeepsThemOutside(String dialect, String column, String query) {
+    void missingMetadataKeepsFiltersOutside(String dialect, String column, String query) {
         assertThat(KnownTables.filtered(dialect, query, column)).startsWith("select * from (\n" + query);
     }
 
     @Test
-    void aNameThatTwoHaveIsOfNeither() {
+    void ambiguousNameBelongsToNoTable() {
         String query = "select port_id from crossings join (select port_id from ports) p using (port_id)";
         assertThat(KnownTables.filtered("postgresql", query, "port_id")).isEqualTo(query + " where port_id in (:f)");
     }

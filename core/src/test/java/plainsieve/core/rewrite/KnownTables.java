@@ -11,7 +11,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 
-/** A query with a filter on top, placed with what a source says of a few tables. */
+/** A query with a filter on top, placed with the metadata of a few tables. */
 final class KnownTables {
     private KnownTables() {}
 
@@ -56,7 +56,7 @@ final class KnownTables {
             FunctionEffects.Kind.MANY_ROWS, Set.of("legs", "app.legs"),
             FunctionEffects.Kind.VOLATILE, Set.of("stamp", "app.stamp")));
 
-    /** The text with any of some values asked of the column. */
+    /** The text filtered by several values of the column. */
     static String filtered(String dialect, String query, String column) {
         return PreparedQuery.of(query, Dialects.of(dialect))
                 .with(List.of(AddedFilter.anyOf(column, "f")), new SourceNames(TABLES, FUNCTIONS))

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 
-/** Whether a text shows that no row comes past a parameter. */
+/** Whether a query provably returns no row that fails a parameterized condition. */
 class MandatoryConditionTest {
     private static boolean narrowed(String text) {
         return MandatoryCondition.narrowedBy(PreparedQuery.of(text, Dialects.of("postgresql")), "island");
@@ -31,7 +31,7 @@ class MandatoryConditionTest {
             select island, sum(x) from t group by island having island = :island
             select * from t where valid >= :island
             """)
-    void isShown(String text) {
+    void isProven(String text) {
         assertThat(narrowed(text)).as(text).isTrue();
     }
 
@@ -68,7 +68,7 @@ class MandatoryConditionTest {
             select * from t where island >= :island is not true
             select * from t where island between :island and :island is unknown
             """)
-    void isNotTakenForShown(String text) {
+    void isNotProven(String text) {
         assertThat(narrowed(text)).as(text).isFalse();
     }
 }

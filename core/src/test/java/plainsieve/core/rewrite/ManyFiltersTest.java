@@ -13,7 +13,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 
-/** Many filters on top of one query: each goes inside, and places in the author's text are still told as they are there. */
+/** Many filters on top of one query: each goes inside, and positions still refer to the author's text. */
 class ManyFiltersTest {
     private static final int FILTERS = 500;
 
@@ -25,10 +25,10 @@ class ManyFiltersTest {
         return PreparedQuery.of(text, Dialects.of("postgresql")).with(filters);
     }
 
-    /** A regression test: with places computed again for each filter, 500 filters took more than 100 seconds. */
+    /** Regression test: when positions were recomputed for each filter, 500 filters took more than 100 seconds. */
     @Test
     @Timeout(value = 40, unit = TimeUnit.SECONDS)
-    void takeNoTimeThatGrowsWithTheFourthPower() {
+    void areAddedInLinearTime() {
         String text = "select port, delay from crossings where delay > :least";
         PreparedQuery prepared = filtered(text, FILTERS);
         assertThat(prepared.filterPlacements()).hasSize(FILTERS).allSatisfy(placement -> assertThat(placement.where())
@@ -50,12 +50,12 @@ class ManyFiltersTest {
             select a, b from t union all select a, b from t     ; select * from (~select a, b from t union all select a, b from t~) as matching~where "a" in (:f) and "b" is null
             select a, row_number() over (partition by a) as b from t ; select * from (~select a, row_number() over (partition by a) as b from t where a in (:f)~) as matching~where "b" is null
             """)
-    void standTogether(String text, String filtered) {
+    void areCombined(String text, String filtered) {
         assertThat(two(text, "a", "b").query().text()).isEqualTo(filtered.replace('~', '\n'));
     }
 
     @Test
-    void aFilterOutsideLeavesTheOtherOneInside() {
+    void anOutsideFilterKeepsTheOtherInside() {
         PreparedQuery filtered = two("select a, row_number() over (partition by a) as b from t", "b", "a");
         assertThat(filtered.filterPlacements())
                 .extracting(FilterPlacement::where)
@@ -63,10 +63,10 @@ class ManyFiltersTest {
         assertThat(filtered.query().text()).contains("from t where a is null").endsWith("where \"b\" in (:f)");
     }
 
-    /** Four times the filters on four times the text take some four times as long, not sixteen times. */
+    /** Four times the filters on four times the text take about four times as long, not sixteen times. */
     @Test
     @Timeout(value = 40, unit = TimeUnit.SECONDS)
-    void areNotReadOneByOneOnALongText() {
+    void shareOneParse() {
         String text = "select port, delay from crossings where delay > 1" + " and delay <> 7".repeat(60_000);
         assertThat(filtered(text, FILTERS).filterPlacements()).hasSize(FILTERS);
     }

@@ -45,7 +45,7 @@ class OptionalFilterTest {
             case when :vessel is null then true else x = :vessel end
             x = case when :vessel is null then x else :vessel end
             """)
-    void goesWhenBlank(String condition) {
+    void disappearsWhenBlank(String condition) {
         assertThat(given("select 1 where a and " + condition).text()).isEqualTo("select 1 where a");
     }
 
@@ -56,7 +56,7 @@ class OptionalFilterTest {
             ('*' in (:vessel) or (x = :vessel and y = 2)) | *
             ('it''s all' = :vessel or x = :vessel)   | it's all
             """)
-    void goesWhenTheValueMeansEverything(String condition, String everything) {
+    void disappearsWhenTheValueMeansAll(String condition, String everything) {
         assertThat(given("select 1 where a and " + condition)
                         .choose("vessel", everything)
                         .text())
@@ -76,7 +76,7 @@ class OptionalFilterTest {
             x = coalesce(:vessel, y)                           | x = coalesce(?, y)
             x <> coalesce(:vessel, x)                          | x <> coalesce(?, x)
             """)
-    void isNotSeenWhereThereIsNone(String condition, String rewritten) {
+    void isNotRecognizedElsewhere(String condition, String rewritten) {
         Given query =
                 given("select 1 where " + condition).choose("vessel", "Dunlin").choose("port", "A", "B");
         assertThat(query.text()).isEqualTo("select 1 where " + rewritten.replace(":vessel", "?"));
@@ -88,7 +88,7 @@ class OptionalFilterTest {
             (:port = 'All' or x in (:port)) | (x in (?, ?))
             x = coalesce(:port, x)          | x in (?, ?)
             """)
-    void takesManyValues(String condition, String rewritten) {
+    void acceptsMultipleValues(String condition, String rewritten) {
         assertThat(given("select 1 where " + condition).choose("port", "A", "B").text())
                 .isEqualTo("select 1 where " + rewritten);
     }

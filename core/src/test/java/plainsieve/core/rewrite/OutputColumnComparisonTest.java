@@ -22,7 +22,7 @@ class OutputColumnComparisonTest {
             select * from c where c.departed_at >= :from                                      | departed_at | false
             select c.departed_at from c where c.departed_at >= :from                          | port        | false
             """)
-    void tellsWhetherTheColumnIsWhatIsCompared(String sql, String column, boolean compared) {
+    void identifiesTheComparedColumn(String sql, String column, boolean compared) {
         ParsedQuery query = ParsedQuery.parse(sql, DIALECT);
         assertThat(new OutputColumnComparison(query, DIALECT).isCompared(column, "from"))
                 .isEqualTo(compared);

@@ -38,7 +38,7 @@ class ParameterInferenceTest {
             select 1 from t where x like :p          # TEXT
             select 1 from t where x = '%' || :p      # TEXT
             """)
-    void theTypeByThePlace(String text, Type type) {
+    void infersTheTypeFromThePlace(String text, Type type) {
         assertThat(guess(text, ChoiceText.blank()).type()).isEqualTo(type);
     }
 
@@ -54,7 +54,7 @@ class ParameterInferenceTest {
         "5 Ardlow, TEXT",
         "5 5.5, DECIMAL"
     })
-    void theTypeByTheValuesWhereThePlaceDoesNotTell(String values, Type type) {
+    void infersTheTypeFromTheValues(String values, Type type) {
         assertThat(guess("select 1 from t where x = :p", ChoiceText.of(values.split(" ")))
                         .type())
                 .isEqualTo(type);
@@ -68,13 +68,13 @@ class ParameterInferenceTest {
             select 1 from t where x in (:p, 1)  # A     # false
             select 1 from t where f(:p)         # A     # false
             """)
-    void manyByThePlaceOrTheValues(String text, String values, boolean many) {
+    void infersMultipleValues(String text, String values, boolean many) {
         assertThat(guess(text, ChoiceText.of(values.split(" "))).multiple()).isEqualTo(many);
     }
 
     @ParameterizedTest
     @CsvSource({"true", "false"})
-    void manyWhereAllOrNoValueIsChosen(boolean all) {
+    void infersMultipleValuesFromAllOrNone(boolean all) {
         ChoiceText chosen = all ? ChoiceText.all() : new ChoiceText(ChoiceText.Kind.VALUES, List.of("A"), true);
         assertThat(guess("select 1 from t where x = :p", chosen).multiple()).isTrue();
     }

@@ -23,7 +23,7 @@ class PickedValueTypeTest {
             DATE    | low       | DATE
             BOOLEAN | 1.5       | BOOLEAN
             """)
-    void isTheOneThatTheValuesHave(Type told, String values, Type type) {
+    void isTheTypeOfTheValues(Type told, String values, Type type) {
         assertThat(PickedValueType.of(told, values.isEmpty() ? List.of() : List.of(values.split(" "))))
                 .isEqualTo(type);
     }

@@ -47,7 +47,7 @@ class ProcedureCallTest {
                 "call f(1) union select (2)",
                 "recall f(1)"
             })
-    void isNothingElse(String text) {
+    void rejectsAnythingElse(String text) {
         assertThat(ProcedureCall.of(text, MARIADB)).isEmpty();
     }
 }

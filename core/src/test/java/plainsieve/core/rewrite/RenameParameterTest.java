@@ -14,7 +14,7 @@ class RenameParameterTest {
             select ':port', ":port", :ports     | select ':port', ":port", :ports
             select :port::text, a[1:port]       | select :harbour::text, a[1:port]
             """)
-    void reachesEveryPlaceAndNothingElse(String before, String after) {
+    void renamesEveryOccurrenceAndNothingElse(String before, String after) {
         PreparedQuery query = PreparedQuery.of(before, Dialects.of("postgresql"));
         assertThat(RenameParameter.apply(query, before, "port", "harbour")).isEqualTo(after);
     }

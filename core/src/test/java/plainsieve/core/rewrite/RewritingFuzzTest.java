@@ -29,9 +29,9 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /**
- * Any text at all, in any dialect, with any choices: nothing comes out but a statement or the engine's own error. As a
- * test this runs over the kept inputs; {@code JAZZER_FUZZ=1 mvn -pl core test -Dtest=RewritingFuzzTest} looks for new
- * ones, guided by coverage, for as long as {@code maxDuration} says.
+ * Any text in any dialect with any choices results in a statement or the engine's own error. As a
+ * test this runs over the stored inputs; {@code JAZZER_FUZZ=1 mvn -pl core test -Dtest=RewritingFuzzTest} searches for new
+ * ones, guided by coverage, for {@code maxDuration}.
  */
 class RewritingFuzzTest {
     private static final Pattern CLAUSE_AS_NAME = Pattern.compile("(?i)(\\bfrom|\\bjoin|,)\\s*(order|group|limit)\\b");
@@ -120,7 +120,7 @@ class RewritingFuzzTest {
             HardCodedValueFinder.of(query.query(), dialect, ColumnFacts.none(), Set.of());
             Statement statement = wanted.rewrite(new Choices(parameters, chosen), view, Statement.NO_CAP);
             if (parameters.isEmpty() && !filtered && view.equals(ResultShape.allRows())) {
-                // Only the semicolon goes, with a comment after it.
+                // Only the semicolon and a comment after it are removed.
                 assertThat(text).startsWith(statement.text());
                 assertThat(text.substring(statement.text().length())).matches("(?s)|;.*");
             }
@@ -133,17 +133,17 @@ class RewritingFuzzTest {
         }
     }
 
-    /** What no parser reads may be refused by any check. The one here takes #, -- and // for comments in every dialect. */
+    /** What no parser accepts may be rejected by any check. This parser treats #, -- and // as comments in every dialect. */
     private static boolean isSql(String text, Dialect dialect) {
         boolean mariaDb = dialect.name().equals("mariadb");
         boolean otherComments = mariaDb ? text.matches("(?s).*--\\S.*") : text.indexOf('#') >= 0;
-        // It takes the words of a clause for a table's name, which no database does.
+        // It accepts keywords as table names, unlike any database.
         boolean clauseAsName = CLAUSE_AS_NAME.matcher(text).find();
         if (otherComments || clauseAsName || text.contains("//")) {
             return false;
         }
         try {
-            // It also ends a statement, and reads no further, at two empty lines.
+            // It also ends a statement at two empty lines and reads no further.
             CCJSqlParserUtil.parse(text.replaceAll("[\\r\\n]+", "\n"), parser -> parser.withTimeOut(2_000));
             return true;
         } catch (JSQLParserException | RuntimeException | Error e) {

@@ -46,7 +46,7 @@ class RowLimitsTest {
                 .isEqualTo(bound == null ? List.of() : List.of(new PlaceholderBinding.RowCount(bound)));
     }
 
-    /** Viewers see it next to figures and groups on top of the query. */
+    /** Viewers see it next to figures and groups computed from the query. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
             select 1 limit 500                          | none | 500
@@ -55,7 +55,7 @@ class RowLimitsTest {
             select 1 fetch first 20 rows only           | none | 20
             select 1 limit 2 * 3                        | none | none
             """)
-    void tellsTheLimitOfTheText(String query, String parameter, Long rows) {
+    void readsTheLimitOfTheText(String query, String parameter, Long rows) {
         AuthorLimit own =
                 PreparedQuery.of(query, Dialects.of("postgresql")).ownLimit().orElseThrow();
         assertThat(own.parameter().orElse(null)).isEqualTo(parameter);
@@ -70,7 +70,7 @@ class RowLimitsTest {
                 "select 1 from (select 2 limit 3) t",
                 "select 1 offset 5"
             })
-    void tellsNoLimitWhereTheTextHasNoneAtItsEnd(String query) {
+    void ignoresInnerLimits(String query) {
         assertThat(PreparedQuery.of(query, Dialects.of("postgresql")).ownLimit())
                 .isEmpty();
     }
@@ -87,7 +87,7 @@ class RowLimitsTest {
             select 1 order by 1 fetch first 3 rows with ties | none
             (select 1 limit 5) union select 2               | none
             """)
-    void takesItsLimitAloneFromTheText(String query, String without) {
+    void removesOnlyItsLimit(String query, String without) {
         assertThat(PreparedQuery.of(query, Dialects.of("postgresql")).textWithoutOwnLimit())
                 .isEqualTo(Optional.ofNullable(without));
     }
@@ -103,7 +103,7 @@ class RowLimitsTest {
 
     @ParameterizedTest
     @CsvSource({"0", "''"})
-    void anEveryRowValueOrBlankMeansTheCapOnly(String choice) {
+    void allOrBlankMeansTheCap(String choice) {
         Given query = given("select 1 limit :rows").capped(100);
         if (!choice.isEmpty()) {
             query.choose("rows", choice);
@@ -113,7 +113,7 @@ class RowLimitsTest {
     }
 
     @Test
-    void leavesOutAnInnerLimitThatMeansEveryRow() {
+    void omitsAnInnerLimitOfAll() {
         assertThat(given("select * from (select 1 order by 1 limit :rows) q")
                         .choose("rows", "0")
                         .text())
@@ -121,20 +121,20 @@ class RowLimitsTest {
     }
 
     @Test
-    void leavesOutABlankOffset() {
+    void omitsABlankOffset() {
         assertThat(given("select 1 limit 5 offset :rows").rewritten().text()).isEqualTo("select 1 limit 5");
     }
 
     @ParameterizedTest
     @CsvSource({"-1"})
-    void refusesANegativeLimit(String rows) {
+    void rejectsANegativeLimit(String rows) {
         assertThatThrownBy(
                         () -> given("select 1 limit :rows").choose("rows", rows).text())
                 .hasMessageContaining("non-negative integer");
     }
 
     @Test
-    void putsTheLimitOfAViewBehindTheQuery() {
+    void appendsTheLimitOfAView() {
         Statement statement = given("select x from t order by x")
                 .wanting(new ResultShape.Rows(Optional.empty(), Optional.of(new ResultShape.Limit("rows", 50))))
                 .rewritten();
@@ -144,7 +144,7 @@ class RowLimitsTest {
     }
 
     @Test
-    void sortsAroundTheQueryAndDropsItsOwnOrder() {
+    void sortsAroundTheQueryAndDropsItsOrder() {
         ResultShape sorted = new ResultShape.Rows(Optional.of(new ResultShape.Sort("x", true)), Optional.empty());
         assertThat(given("select x from t order by y")
                         .wanting(sorted)
@@ -154,7 +154,7 @@ class RowLimitsTest {
     }
 
     @Test
-    void totalsGoAroundTheQuery() {
+    void aggregatesAroundTheQuery() {
         ResultShape totals = ResultShape.totals(
                 List.of("port"),
                 List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("passengers"))),
@@ -173,7 +173,7 @@ class RowLimitsTest {
     }
 
     @Test
-    void anOrderThatDecidesWhichRowsThereAreStaysUnderTotals() {
+    void keepsAnOrderThatDeterminesTheRows() {
         ResultShape totals = ResultShape.totals(List.of(), List.of(Measure.countOfRows()), ResultShape.Order.KEYS);
         assertThat(given("select * from t order by y limit 10")
                         .wanting(totals)
@@ -183,7 +183,7 @@ class RowLimitsTest {
     }
 
     @Test
-    void keepsTheLimitWhenACommentBehindTheLastConditionGoes() {
+    void keepsTheLimitWhenAPrecedingCommentIsRemoved() {
         assertThat(given("select 1\nfrom t\nwhere x = :vessel -- why not")
                         .rewritten()
                         .text())
@@ -212,7 +212,7 @@ class RowLimitsTest {
             postgresql | select 1 limit 102                       | select 1 limit ?                           | 101
             postgresql | select 1 limit 9999999999999999999       | select * from (\\nselect 1 limit 9999999999999999999\\n) as matching\\nlimit ? | 101
             """)
-    void capsInEachForm(String dialect, String query, String statement, String bound) {
+    void capsInEachDialect(String dialect, String query, String statement, String bound) {
         Statement rewritten =
                 given(query).in(dialect).choose("rows", "1000").capped(100).rewritten();
         assertThat(rewritten.text()).isEqualTo(statement.replace("\\n", "\n"));
@@ -230,7 +230,7 @@ class RowLimitsTest {
             postgresql | select 1 from (select 1 offset :rows) q             | select 1 from (select 1) q                   | none
             postgresql | select 1 from (select 1 fetch first :rows rows only) q | select 1 from (select 1) q                | none
             """)
-    void everyRowOfAnInnerQuery(String dialect, String query, String statement, String bound) {
+    void keepsAllRowsOfAnInnerQuery(String dialect, String query, String statement, String bound) {
         Given every = given(query).in(dialect).choose("rows", "0");
         assertThat(every.text()).isEqualTo(statement);
         assertThat(every.values()).isEqualTo(bound.equals("none") ? "" : bound);
@@ -238,7 +238,7 @@ class RowLimitsTest {
 
     @ParameterizedTest
     @CsvSource({"NOT_ALLOWED, false", "NO_FILTER, true", "ROWS_WITHOUT_VALUE, true"})
-    void blankMeansEveryRowUnlessItMayNotBe(BlankRule rule, boolean every) {
+    void blankMeansAllRowsUnlessRequired(BlankRule rule, boolean every) {
         Parameter rows = Parameter.of("rows", Type.INTEGER).withBlankRule(rule);
         Choices choices = new Choices(Map.of("rows", rows), Map.of("rows", new Choice.Blank()));
         PreparedQuery query = PreparedQuery.of("select 1 from (select 1 limit :rows) q", Dialects.of("postgresql"));

@@ -46,14 +46,14 @@ class RunnableTextTest {
                 "mariadb | w in ('it''s \\\\ ?') and d = date '2026-03-01' and f = true",
                 "sqlite | w in ('it''s \\ ?') and d = '2026-03-01' and f = 1",
             })
-    void hasTheValuesInPlace(String dialect, String condition) {
+    void containsTheValues(String dialect, String condition) {
         Statement statement = statement("select 1 from t where w in (:word) and d = :day and f = :flag", dialect);
         assertThat(RunnableText.of(statement, Dialects.of(dialect)))
                 .isEqualTo("select 1 from t where " + condition + "\n;\n");
     }
 
     @Test
-    void anErrorsPlaceIsFoundInTheAuthorsText() {
+    void mapsErrorPositionsToTheAuthorText() {
         Dialect dialect = Dialects.of("postgresql");
         String author = "select w\nfrom t\nwhere w in (:word)\n  and zz = 1 and d = :day and zz = 2";
         Statement statement = statement(author, "postgresql");

@@ -24,7 +24,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** A rule that does wrong never gets its statement sent. */
+/** The statement of a wrong rule is never sent. */
 class StatementCheckTest {
     private static final Parameter P = Parameter.of("p", Type.INTEGER);
     private static final PreparedQuery QUERY =
@@ -37,7 +37,7 @@ class StatementCheckTest {
                 .text();
     }
 
-    /** A rule that writes this in the place of the condition. */
+    /** A rule that replaces the condition by this text. */
     private static ConditionRule writing(String text, String parameter) {
         return (conditionSite, choices, sourceText) -> {
             Fragment.Builder fragment = Fragment.build();
@@ -55,7 +55,7 @@ class StatementCheckTest {
     }
 
     @Test
-    void aRuleThatDoesRightIsSent() {
+    void acceptsACorrectRule() {
         assertThat(sent(writing("b = ?", "p"))).isEqualTo("select x from t where a = 1 and b = ? and c = 2");
     }
 
@@ -74,17 +74,17 @@ class StatementCheckTest {
                 "b = ? and d = 1",
                 "b = '?'"
             })
-    void aRuleThatDoesWrongIsNot(String wrong) {
+    void rejectsAWrongRule(String wrong) {
         assertThatThrownBy(() -> sent(writing(wrong, "p"))).hasMessageContaining("failed verification");
     }
 
     @Test
-    void aRuleThatBindsAnotherParameterIsNot() {
+    void rejectsARuleThatBindsAnotherParameter() {
         assertThatThrownBy(() -> sent(writing("b = ?", "q"))).hasMessageContaining("failed verification");
     }
 
     @Test
-    void theSameTextIsCheckedAgainForOtherBindings() {
+    void checksCachedTextAgainForOtherBindings() {
         AtomicReference<ConditionRule> current = new AtomicReference<>(writing("b = ?", "p"));
         PreparedQuery query = QUERY.by(List.of(
                 (conditionSite, choices, sourceText) -> current.get().apply(conditionSite, choices, sourceText)));

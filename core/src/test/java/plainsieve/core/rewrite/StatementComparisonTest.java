@@ -23,7 +23,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Value;
 
-/** Statements that are the author's but for what was planned, and many that are not: each damaged in one place. */
+/** Statements that equal the author's except for planned changes, and many with one defect each. */
 class StatementComparisonTest {
     private static final Dialect DIALECT = Dialects.of("postgresql");
     private static final String AUTHOR = "select x, y from t join s on t.id = s.id and s.z = :p"
@@ -31,7 +31,7 @@ class StatementComparisonTest {
     private static final String SENT = "select x, y from t join s on t.id = s.id and s.z = :b0"
             + " where a = 1 and b = :b1 and (c or not d = :b2) group by x, y having max(v) > :b3 order by y limit 10";
 
-    /** The names of what is bound, in order; {@code #} for a row count. */
+    /** The names of bound parameters in order; {@code #} for a row count. */
     private static List<BoundValue> values(String names) {
         List<BoundValue> values = new ArrayList<>();
         for (String name : names.isEmpty() ? new String[0] : names.split(" ")) {
@@ -45,7 +45,7 @@ class StatementComparisonTest {
         return values;
     }
 
-    /** The planned changes. */
+    /** The planned edits. */
     private record How(Set<String> leftOut, PlannedChanges.View view, boolean limited) {
         static final How BOUND = new How(Set.of(), PlannedChanges.View.NONE, false);
 
@@ -77,7 +77,7 @@ class StatementComparisonTest {
     }
 
     @Test
-    void theAuthorsStatementWithItsValuesHolds() {
+    void acceptsTheAuthorStatementWithItsValues() {
         assertThat(holds(AUTHOR, SENT, "p p q r", How.BOUND)).isTrue();
     }
 
@@ -106,7 +106,7 @@ class StatementComparisonTest {
             DISTINCT came                   | select x          | select distinct x
             another statement came behind   | limit 10          | limit 10 union select 1, 2
             """)
-    void aStatementThatIsDamagedDoesNot(String how, String right, String wrong) {
+    void rejectsADamagedStatement(String how, String right, String wrong) {
         String damaged = SENT.replace(right, wrong.equals("''") ? "" : wrong);
         assertThat(damaged).as(how).isNotEqualTo(SENT);
         String names = "p p q r";
@@ -122,7 +122,7 @@ class StatementComparisonTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"p q p r", "q p p r", "p p q", "p p q r r", "p p q x", "p p r q"})
-    void valuesThatStandAtOtherPlacesDoNot(String names) {
+    void rejectsValuesInOtherPlaces(String names) {
         assertThat(holds(AUTHOR, SENT, names, How.BOUND)).isFalse();
     }
 
@@ -138,7 +138,7 @@ class StatementComparisonTest {
             select 1 from t where a in (select 2 where b = :p)     | select 1 from t where a in (select 2)
             select 1 from t group by c having max(b) = :p          | select 1 from t group by c
             """)
-    void aConditionThatWasToGoIsGone(String author, String sent) {
+    void acceptsAnOmittedCondition(String author, String sent) {
         assertThat(holds(author, sent, "", How.without("p"))).isTrue();
         assertThat(holds(author, sent, "", How.BOUND)).as("not planned").isFalse();
         assertThat(holds(author, author.replace(":p", ":b0"), "p", How.without("p")))
@@ -155,7 +155,7 @@ class StatementComparisonTest {
             select 1 from t join s on b = :p         | select 1 from t join s on false
             select 1 from t where not (b = :p) and a | select 1 from t where not a
             """)
-    void otherConditionsThatWentAlongDoNot(String author, String sent) {
+    void rejectsOtherOmittedConditions(String author, String sent) {
         assertThat(holds(author, sent, "", How.without("p"))).isFalse();
     }
 
@@ -168,7 +168,7 @@ class StatementComparisonTest {
             select 1 from t where b between :p and :q | select 1 from t where b between :b0 and :b1          | p q   | true
             select 1 from t where b between :p and :q | select 1 from t where b between :b0 and :b1          | q p   | false
             """)
-    void aConditionWithParametersIsOneThatBindsThem(String author, String sent, String names, boolean holds) {
+    void identifiesParameterizedConditions(String author, String sent, String names, boolean holds) {
         assertThat(holds(author, sent, names, How.BOUND)).isEqualTo(holds);
     }
 
@@ -189,7 +189,7 @@ class StatementComparisonTest {
             select 1 from t limit 9   | select 1 from t                                | ''     | false
             select a from (select 1 from t limit 9) s | select a from (select 1 from t limit :b0) s limit :b1 | # # | false
             """)
-    void aLimitFromOutsideIsThereOnce(String author, String sent, String names, boolean holds) {
+    void acceptsOneOuterLimit(String author, String sent, String names, boolean holds) {
         assertThat(holds(
                         author,
                         sent,
@@ -212,7 +212,7 @@ class StatementComparisonTest {
             select x from t                    | select * from (select x from t) as matching                                          | false
             select x from t                    | select x from t limit :b0                                                            | false
             """)
-    void aQueryAroundOnlyLooks(String author, String sent, boolean holds) {
+    void acceptsAReadingWrapper(String author, String sent, boolean holds) {
         assertThat(holds(
                         author,
                         sent,
@@ -242,7 +242,7 @@ class StatementComparisonTest {
             select * from (select * from t) s      | select * from (select count(*) from t) s limit :b0                    | false
             select * from t where x in (select * from u) | select count(*) from t where x in (select y from u) limit :b0   | false
             """)
-    void aViewInPlaceOfTheStarOnlyLooks(String author, String sent, boolean holds) {
+    void acceptsAViewInPlaceOfTheStar(String author, String sent, boolean holds) {
         assertThat(holds(
                         author,
                         sent,

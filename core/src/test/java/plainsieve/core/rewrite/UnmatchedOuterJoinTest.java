@@ -22,7 +22,7 @@ class UnmatchedOuterJoinTest {
             select c.state as s from crossings c right join vessels v on true                          | s      | crossings
             select v.name as vessel from crossings c full join "Old Vessels" v on true                 | vessel | Old Vessels
             """)
-    void saysWhichTableNoRowWasFoundOf(String sql, String column, String table) {
+    void namesTheTableWithoutMatches(String sql, String column, String table) {
         assertThat(of(sql, column)).contains(table);
     }
 
@@ -37,7 +37,7 @@ class UnmatchedOuterJoinTest {
             select v.name as vessel from crossings c left join vessels v on true union select 1 | vessel
             select v.name as vessel from crossings c left join vessels v on true                | port
             """)
-    void doesNotGuess(String sql, String column) {
+    void claimsNothingOtherwise(String sql, String column) {
         assertThat(of(sql, column)).isEmpty();
     }
 }

@@ -21,14 +21,14 @@ class ValueListQueryTest {
             ``  # ``    # counts        # select "id", "id", count(*) from "ports" where "id" is not null group by "id" order by "id"
             ``  # name  # counts except # select "id", "name", count(*) from "ports" where "id" is not null and "id" not in (:listed_except) group by "id", "name" order by "name"
             """)
-    void ofAColumn(String schema, String label, String has, String sql) {
+    void readsDistinctValuesOfAColumn(String schema, String label, String has, String sql) {
         ValueListQuery.Column column = new ValueListQuery.Column(
                 schema, "ports", "id", label, has.contains("text"), has.contains("counts"), has.contains("except"));
         assertThat(ValueListQuery.of(column, POSTGRESQL).replace("\n", " ")).isEqualTo(sql);
     }
 
     @Test
-    void aPageAndALookupGoAroundTheListWithoutItsSemicolon() {
+    void pagesAndLookupsWrapTheList() {
         ParsedQuery list = ParsedQuery.parse("select id, name from ports; -- all", POSTGRESQL);
         assertThat(ValueListQuery.page(list, POSTGRESQL, "name").replace("\n", " "))
                 .startsWith("select * from ( select id, name from ports ) as listed where lower(")

@@ -17,7 +17,7 @@ import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
-/** What views put around a query, in the words of each database. */
+/** The SQL that views add around a query, in each dialect. */
 class ViewWrapperTest {
     private static String sent(String dialect, ResultShape shape) {
         return PreparedQuery.of("select port, delay, sailed from t", Dialects.of(dialect))
@@ -43,7 +43,7 @@ class ViewWrapperTest {
             sqlite     | week    | date(`sailed`, 'weekday 0', '-6 days')
             sqlite     | month   | date(`sailed`, 'start of month')
             """)
-    void aPartOfTimeIsWorkedOutByTheDatabase(String dialect, String part, String expression) {
+    void truncatesTimestampsInTheDatabase(String dialect, String part, String expression) {
         String text = sent(dialect, by("sailed:" + part, ResultShape.Order.KEYS, Measure.countOfRows()));
         assertThat(text)
                 .startsWith("select " + expression + " as ")
@@ -53,7 +53,7 @@ class ViewWrapperTest {
 
     @ParameterizedTest
     @CsvSource({"10, 10.0", "0.5, 0.5", "100, 100.0"})
-    void aBandIsNamedByItsLowerEnd(String width, String written) {
+    void bandIsNamedByItsLowerBound(String width, String written) {
         assertThat(sent("postgresql", by("delay:" + width, ResultShape.Order.KEYS, Measure.countOfRows())))
                 .contains("group by floor(\"delay\" / %s) * %s".formatted(written, width));
     }
@@ -61,7 +61,7 @@ class ViewWrapperTest {
     @ParameterizedTest
     @ValueSource(
             strings = {"port", "a:1", "due:day", "a:1:value", "x:value", ":value", ":10", "a:", "a:0", "a:month:2"})
-    void aColumnCalledLikeABandKeepsItsNameAsText(String column) {
+    void columnNamedLikeABandKeepsItsName(String column) {
         ResultShape.Key key = ResultShape.Key.of(column);
 
         assertThat(ResultShape.Key.read(key.text())).isEqualTo(key);
@@ -74,7 +74,7 @@ class ViewWrapperTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"delay:0", "delay:-5", "delay:ten", "delay:1e9", "delay:"})
-    void whatIsNoWidthAndNoPartIsTheNameOfAColumn(String key) {
+    void otherTextIsAColumnName(String key) {
         assertThat(ResultShape.Key.read(key)).isEqualTo(new ResultShape.Key(key, Optional.empty()));
     }
 
@@ -86,12 +86,12 @@ class ViewWrapperTest {
             mariadb    | SUM   | LARGEST  | order by `sum_delay` desc, `port`
             sqlite     | COUNT | LARGEST  | order by `count_delay` desc, `port`
             """)
-    void groupsWithoutAFigureComeLast(String dialect, Function function, ResultShape.Order order, String ending) {
+    void groupsWithoutAValueSortLast(String dialect, Function function, ResultShape.Order order, String ending) {
         assertThat(sent(dialect, by("port", order, of(function)))).endsWith(ending);
     }
 
     @Test
-    void aShareIsOfTheSumOverAllGroups() {
+    void shareIsRelativeToTheTotal() {
         assertThat(sent("duckdb", by("port", ResultShape.Order.KEYS, of(Function.SHARE))))
                 .contains("sum(\"delay\") * 100e0 / nullif(sum(sum(\"delay\")) over (), 0) as \"share_delay\"");
         assertThat(sent("duckdb", by("port", ResultShape.Order.KEYS, new Measure(Function.SHARE, Optional.empty()))))
@@ -99,7 +99,7 @@ class ViewWrapperTest {
     }
 
     @Test
-    void theMiddleIsTakenWhereTheDatabaseHasOne() {
+    void computesTheMedianWhereSupported() {
         assertThat(sent("postgresql", by("port", ResultShape.Order.KEYS, of(Function.MEDIAN))))
                 .contains("percentile_cont(0.5) within group (order by \"delay\") as \"median_delay\"");
         assertThat(sent("duckdb", by("port", ResultShape.Order.KEYS, of(Function.MEDIAN))))
@@ -108,7 +108,7 @@ class ViewWrapperTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"mariadb", "sqlite"})
-    void aMiddleThatADatabaseDoesNotHaveIsRefusedWithWhatToDo(String dialect) {
+    void rejectsAnUnsupportedMedianWithAdvice(String dialect) {
         ResultShape shape = by("port", ResultShape.Order.KEYS, of(Function.MEDIAN));
         assertThatThrownBy(() -> sent(dialect, shape)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
                         e.first().inWords())
@@ -134,7 +134,7 @@ class ViewWrapperTest {
             postgresql | select port from ship order by port limit 5
             postgresql | select port from ship order by port fetch first 5 rows with ties
             """)
-    void anOrderThatDecidesWhichRowsThereAreIsNotDropped(String dialect, String query) {
+    void keepsAnOrderThatDeterminesTheRows(String dialect, String query) {
         assertThat(around(dialect, query, by("port", ResultShape.Order.KEYS, Measure.countOfRows())))
                 .contains("from (\n" + query + "\n) as matching");
         ResultShape sorted = new ResultShape.Rows(Optional.of(new ResultShape.Sort("port", true)), Optional.empty());
@@ -148,13 +148,13 @@ class ViewWrapperTest {
             (select distinct on (a) port from ship order by a) order by port | (select distinct on (a) port from ship order by a)
             select port from a union select port from b order by port  | select port from a union select port from b
             """)
-    void anOrderThatOnlySortsIsDropped(String query, String kept) {
+    void dropsAnOrderThatOnlySorts(String query, String kept) {
         assertThat(around("postgresql", query, by("port", ResultShape.Order.KEYS, Measure.countOfRows())))
                 .contains("from (\n" + kept + "\n) as matching");
     }
 
     @Test
-    void aFigureIsNotCalledAsTheColumnThatItIsGroupedBy() {
+    void aggregateAliasDiffersFromTheGroupedColumn() {
         Measure sum = new Measure(Function.SUM, Optional.of("x"));
         String text = around(
                 "postgresql",
@@ -173,20 +173,20 @@ class ViewWrapperTest {
             with a as (select 1 as port) select * from a         | with a as (select 1 as port) select "port", count(*) as "count" from a
             select * from (select port from a order by x limit 5) d | select "port", count(*) as "count" from (select port from a order by x limit 5) d
             """)
-    void aViewOverAllOfOneThingStandsInThePlaceOfTheStar(String query, String text) {
+    void viewReplacesAPlainStar(String query, String text) {
         assertThat(around("postgresql", query, by("port", ResultShape.Order.KEYS, Measure.countOfRows())))
                 .isEqualTo(text + "\ngroup by \"port\"\norder by \"port\"");
     }
 
     @Test
-    void aSortOverAllOfOneThingTakesThePlaceOfItsOrder() {
+    void sortReplacesTheOrderOfAPlainStar() {
         ResultShape sorted = new ResultShape.Rows(Optional.of(new ResultShape.Sort("port", true)), Optional.empty());
         assertThat(around("postgresql", "select * from ship where x = 1 order by id", sorted))
                 .isEqualTo("select * from ship where x = 1\norder by \"port\" desc");
     }
 
     @Test
-    void aViewOnAFilterThatStaysOutsideMakesOneQueryAround() {
+    void outsideFilterAndViewShareOneWrapper() {
         PreparedQuery filtered = PreparedQuery.of("select port from ship limit 5", Dialects.of("postgresql"))
                 .with(List.of(AddedFilter.withoutValue("port")));
         ResultShape shape = by("port", ResultShape.Order.KEYS, Measure.countOfRows());
@@ -212,12 +212,12 @@ class ViewWrapperTest {
             duckdb     | select * from a qualify row_number() over (partition by port) = 1
             duckdb     | select * from a using sample 10
             """)
-    void aViewGoesAroundWhatIsMoreThanAllOfOneThing(String dialect, String query) {
+    void viewWrapsOtherQueries(String dialect, String query) {
         assertThat(around(dialect, query, by("port", ResultShape.Order.KEYS, Measure.countOfRows())))
                 .contains("from (\n" + query + "\n) as matching");
     }
 
-    /** Also by the part of a time that a key is grouped by, and in another case. */
+    /** Also by the unit of a timestamp that a key is grouped by, and in another case. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             max:day   | day   | max("day") as "max_day_"
@@ -226,7 +226,7 @@ class ViewWrapperTest {
             max_day_  | day   | max("day") as "max_day"
             max:month | day   | max("day") as "max_day"
             """)
-    void aFigureHasNoNameThatAKeyHas(String key, String column, String figure) {
+    void aggregateAliasDiffersFromKeys(String key, String column, String figure) {
         ResultShape totals = ResultShape.totals(
                 List.of(key), List.of(new Measure(Function.MAX, Optional.of(column))), ResultShape.Order.LARGEST);
         String text = PreparedQuery.of("select max, MAX_DAY, max_day_, day from t", Dialects.of("postgresql"))

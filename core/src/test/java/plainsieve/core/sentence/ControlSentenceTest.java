@@ -25,7 +25,7 @@ class ControlSentenceTest {
             false);
 
     @Test
-    void saysParametersKindAndName() {
+    void namesTheParameterAndTheKind() {
         assertThat(single(Type.TEXT).sentence().text())
                 .isEqualTo(":port as automatic, called Port, next to the rows under no heading");
         assertThat(RANGE.sentence().text())
@@ -34,19 +34,19 @@ class ControlSentenceTest {
 
     @ParameterizedTest
     @CsvSource({"TEXT, text", "INTEGER, number", "INTEGER, rows", "DATE, dates", "BOOLEAN, switch", "TEXT, automatic"})
-    void takesAKindThatFits(Type type, String kind) {
+    void acceptsAFittingKind(Type type, String kind) {
         assertThat(single(type).with("kind", kind).kind().word()).isEqualTo(kind);
     }
 
     @ParameterizedTest
     @CsvSource({"TEXT, slicer", "TEXT, number", "INTEGER, switch", "DATE, rows", "TEXT, nothing", "DECIMAL, rows"})
-    void doesNotTakeAKindThatDoesNotFit(Type type, String kind) {
+    void rejectsAnUnfittingKind(Type type, String kind) {
         ControlSentence sentence = single(type);
         assertThatThrownBy(() -> sentence.with("kind", kind)).isInstanceOf(ProblemException.class);
     }
 
     @Test
-    void whatDoesNotFitSaysWhy() {
+    void explainsWhyAKindDoesNotFit() {
         assertThat(single(Type.TEXT).offers("kind"))
                 .filteredOn(option -> option.id().equals("slicer"))
                 .singleElement()
@@ -55,7 +55,7 @@ class ControlSentenceTest {
     }
 
     @Test
-    void aNameIsTypedAndNothingElseOfTheControlChanges() {
+    void renamesOnlyTheLabel() {
         Control called = RANGE.with("label", "  Departed ");
         assertThat(called)
                 .isEqualTo(new Control.Range(Control.RangeKind.DATES, Control.Style.called("Departed"), "from", "to"));
@@ -63,7 +63,7 @@ class ControlSentenceTest {
     }
 
     @Test
-    void standsBesideTheRowsOrOnlyInTheQuestionLine() {
+    void placesTheControlBesideTheRowsOrInTheQuestion() {
         Control only = single(Type.TEXT).with("place", "in-sentence");
         assertThat(only.look().place()).isEqualTo(Control.Position.IN_SENTENCE);
         assertThat(new ControlSentence(only, definition("port", Type.TEXT), true)

@@ -35,7 +35,7 @@ class OpeningSentenceTest {
             run   | at-once   | Opens with its defaults, runs at every choice, shows viewers rows only
             shows | where     | Opens with its defaults, runs at every choice, shows viewers rows and where each choice ran
             """)
-    void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
+    void describesHowAReportOpensAndRuns(String mark, String taken, String sentence) {
         assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of(), List.of(PORT))
                         .sentence()
                         .text())
@@ -44,12 +44,12 @@ class OpeningSentenceTest {
 
     @ParameterizedTest
     @CsvSource({"start, on-demand", "run, defaults", "run, ''", "nowhere, defaults", "age, late/port"})
-    void doesNotTakeWhatIsNotOffered(String mark, String taken) {
+    void rejectsWhatIsNotOffered(String mark, String taken) {
         assertThatThrownBy(() -> USUAL.with(mark, taken)).isInstanceOf(ProblemException.class);
     }
 
     @Test
-    void whatIsSignedStaysSigned() {
+    void keepsSignedParameters() {
         ReportOpening signed = new ReportOpening(ReportOpening.StartMode.EMPTY, false, List.of("port"), false);
         assertThat(new OpeningSentence(signed, List.of(), List.of())
                         .with("run", "on-demand")
@@ -58,7 +58,7 @@ class OpeningSentenceTest {
     }
 
     @Test
-    void tellsHowOldTheDataAreAndWhenTheyAreLate() {
+    void describesTheAgeOfTheData() {
         List<OpeningSentence.Dated> dated = List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at"));
         ReportOpening told = USUAL.with("age", "late/departed_at");
         assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
@@ -78,7 +78,7 @@ class OpeningSentenceTest {
     }
 
     @Test
-    void aParameterOpensWithAValueOfItsOwnInThisReport() {
+    void acceptsADefaultForThisReport() {
         ReportOpening trial = USUAL.with("start", "/value port");
         assertThat(trial.values()).containsEntry("port", DefaultDefinition.of(ChoiceText.of("Ardlow")));
         OpeningSentence said = new OpeningSentence(trial, List.of(), List.of(PORT));
@@ -92,7 +92,7 @@ class OpeningSentenceTest {
     }
 
     @Test
-    void aValueThatItsTypeCannotBeIsRefused() {
+    void rejectsADefaultOfAnotherType() {
         ParameterDefinition from = ParameterDefinition.of(
                 Parameter.of("from", Type.DATE), new ParameterDefinition.Words("From", "", "", "", ""));
         OpeningSentence said = new OpeningSentence(ReportOpening.USUAL, List.of(), List.of(from));

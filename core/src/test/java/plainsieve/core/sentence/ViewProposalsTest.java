@@ -30,7 +30,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void measuresAreAddedUpOrAveragedAndNamesOfThingsAreNot() {
+    void aggregatesMeasuresButNotIdentifiers() {
         assertThat(sentences(of(
                         column("crossing_id", Type.INTEGER, 9),
                         column("year", Type.INTEGER, 3),
@@ -42,7 +42,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void columnsWithFewValuesBecomeBarsTheFewestFirst() {
+    void proposesBarsForColumnsWithFewValues() {
         List<ViewProposals.Proposal> proposals = of(
                 column("port", Type.TEXT, 14),
                 column("state", Type.TEXT, 3),
@@ -58,7 +58,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void groupsAreByAColumnAndOneThatRefinesIt() {
+    void groupsByAColumnAndItsRefinement() {
         List<ViewProposals.Proposal> proposals = of(
                 column("state", Type.TEXT, 3),
                 column("island", Type.TEXT, 9),
@@ -71,14 +71,14 @@ class ViewProposalsTest {
     }
 
     @Test
-    void groupsAreByTheFewestValuesWhereNoColumnRefinesAnother() {
+    void groupsByFewestValuesWithoutARefinement() {
         assertThat(of(column("port", Type.TEXT, 14), column("state", Type.TEXT, 3)))
                 .extracting(ViewProposals.Proposal::reason)
                 .contains("3 values of state, then 14 values of port.");
     }
 
     @Test
-    void figuresTellTheFirstAndTheLastDay() {
+    void proposesTheFirstAndLastDay() {
         assertThat(sentences(of(column("sailed", Type.DATE, 90), column("passengers", Type.INTEGER, 400))))
                 .first()
                 .isEqualTo("Figures: number of rows as rows · sum of passengers as passengers · "
@@ -87,7 +87,7 @@ class ViewProposalsTest {
 
     @ParameterizedTest
     @CsvSource({"31, day", "92, day", "93, month", "1100, month", "9000, year", "-1, month"})
-    void aLineSaysWhenInStretchesThatGiveSomeDozensOfPoints(long days, String stretch) {
+    void choosesATimeUnitWithAReadableNumberOfPoints(long days, String stretch) {
         OptionalLong known = days < 0 ? OptionalLong.empty() : OptionalLong.of(days);
         assertThat(sentences(of(new ProfiledColumn(
                         "sailed", Optional.of(Type.DATE), OptionalLong.of(300), known, Optional.empty(), List.of()))))
@@ -96,7 +96,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void everyProposalSaysWhyAndHasAnIdOfItsOwn() {
+    void everyProposalHasAReasonAndAUniqueId() {
         List<ViewProposals.Proposal> proposals =
                 of(column("port", Type.TEXT, 14), column("day", Type.DATE, 31), column("amount", Type.DECIMAL, 99));
         assertThat(proposals)
@@ -105,7 +105,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void theTableReadsItsColumnsInWords() {
+    void labelsTableColumnsInWords() {
         ViewContent.Table table = (ViewContent.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
                 .map(proposal -> proposal.view().shown())
                 .filter(ViewContent.Table.class::isInstance)
@@ -115,7 +115,7 @@ class ViewProposalsTest {
     }
 
     @Test
-    void aParameterWithoutAListGetsWhatSuitsIt() {
+    void unlistedParameterGetsAFittingControl() {
         Control control = ViewProposals.control(definition("note", Type.TEXT));
         assertThat(control.kind()).isEqualTo(Control.Kind.AUTOMATIC);
         assertThat(control.parameters()).containsExactly("note");

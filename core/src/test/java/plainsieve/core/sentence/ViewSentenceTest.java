@@ -107,7 +107,7 @@ class ViewSentenceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"due:day", "a:1", "port"})
-    void aColumnIsOfferedForItselfWhateverItIsCalled(String name) {
+    void offersColumnsWhateverTheirName(String name) {
         SentenceContext sentenceContext =
                 new SentenceContext(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
 
@@ -170,7 +170,7 @@ class ViewSentenceTest {
             text    |           |                  | Text: Only {port}.
             text    | text      | From {port}      | Text: From {port}
             """)
-    void saysWhatTheViewIs(String kind, String mark, String taken, String sentence) {
+    void describesTheView(String kind, String mark, String taken, String sentence) {
         View before = view(kind);
         View after = mark == null ? before : new ViewSentence(before, KNOWN).with(mark, taken);
         assertThat(ViewSentence.inWords(after)).isEqualTo(sentence);
@@ -216,13 +216,13 @@ class ViewSentenceTest {
         "text, figure/0, count",
         "bars, title, From [port",
     })
-    void doesNotTakeWhatCannotStandThere(String kind, String mark, String taken) {
+    void rejectsWhatDoesNotFit(String kind, String mark, String taken) {
         ViewSentence sentence = new ViewSentence(view(kind), KNOWN);
         assertThatThrownBy(() -> sentence.with(mark, taken)).isInstanceOf(ProblemException.class);
     }
 
     @Test
-    void whatDoesNotFitIsOfferedWithItsReason() {
+    void offersUnfittingOptionsWithAReason() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
                 .extracting(MarkOption::id, MarkOption::reason)
                 .contains(tuple("port", ""), tuple("ticket", "too many bars (90,000 values)"));
@@ -232,7 +232,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void aDatabaseWithoutAMiddleSaysSo() {
+    void reportsAnUnsupportedMedian() {
         SentenceContext without =
                 new SentenceContext(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN), List.of());
         assertThat(new ViewSentence(FIGURES, without).offers("figure/0"))
@@ -243,7 +243,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void bandsAreAboutAsManyAsBarsCanBeRead() {
+    void proposesAReadableNumberOfBands() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
                 .filteredOn(option -> option.id().startsWith("delay_min"))
                 .extracting(MarkOption::id)
@@ -251,7 +251,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void wordsThatAnAuthorChoseStayWhenTheFigureChanges() {
+    void keepsCustomTitlesWhenTheFigureChanges() {
         View own = new ViewSentence(FIGURES, KNOWN).with("figure/0", "max delay_min");
         assertThat(own.shown().measures().get(0).label()).isEqualTo("late crossings");
         View plain = new ViewSentence(new ViewSentence(FIGURES, KNOWN).with("+", "count"), KNOWN)
@@ -260,7 +260,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void columnsAreMadeWiderAndNarrowerWithinBounds() {
+    void resizesColumnsWithinBounds() {
         View wide = new ViewSentence(TABLE, KNOWN).with("column/0", "/wider");
         assertThat(widths(wide)).containsExactly(20, 0);
         View narrow = TABLE;
@@ -278,7 +278,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void furtherRowsOfATableAreInAnotherReportThatKnowsItsChoices() {
+    void linkToAnotherReportKnowsItsChoices() {
         View leading = new ViewSentence(TABLE, KNOWN).with("+", "/lead diary");
         assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");
         assertThat(new ViewSentence(leading, KNOWN).offers("lead"))
@@ -292,7 +292,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void whatIsAddedCanBeTakenAway() {
+    void removesWhatWasAdded() {
         View parts = new ViewSentence(BARS, KNOWN).with("+", "/second vessel");
         assertThat(new ViewSentence(parts, KNOWN).with("parts", "/one-piece")).isEqualTo(BARS);
         View leading = new ViewSentence(BARS, KNOWN).with("+", "/lead diary port");
@@ -306,7 +306,7 @@ class ViewSentenceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"figures", "bars", "line", "table", "groups", "text"})
-    void everyOfferThatFitsCanBeTaken(String kind) {
+    void acceptsEveryFittingOffer(String kind) {
         View view = view(kind);
         for (Sentence.Piece piece : ViewSentence.of(view, id -> id).pieces()) {
             if (piece instanceof Sentence.Mark mark) {
@@ -323,7 +323,7 @@ class ViewSentenceTest {
     }
 
     @Test
-    void aFormatOfAFigureIsAWordThatChanges() {
+    void changesTheFormatOfAFigure() {
         View formatted = new ViewSentence(FIGURES, KNOWN).with("figure/0", "/format number 1");
         assertThat(new ViewSentence(formatted, KNOWN).offers("format/0"))
                 .extracting(MarkOption::label)

@@ -23,7 +23,7 @@ class CallArgumentTest {
             select * from "F x"(:p)                | F x 0
             select a from t where a in (f(:p), 2)  | f 0
             """)
-    void isFoundWithItsPlace(String text, String call) {
+    void isFoundWithItsPosition(String text, String call) {
         assertThat(call(text)).isEqualTo(call);
     }
 
@@ -36,7 +36,7 @@ class CallArgumentTest {
             select a from t where a = :p
             select :p, f(1)
             """)
-    void isNoneWhereMoreStandsThere(String text) {
+    void isAbsentInLongerExpressions(String text) {
         assertThat(call(text)).isEqualTo("none");
     }
 }

@@ -7,7 +7,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.lexer.Span;
 
-/** What {@link KnownFunctions} reports an expression; the lists themselves are held against the databases elsewhere. */
+/** The effect that {@link KnownFunctions} reports for an expression; other tests compare the lists with the databases. */
 class CalledFunctionsTest {
     private static String told(String dialect, String expression) {
         ParsedQuery query = ParsedQuery.parse("select " + expression + " from t", Dialects.of(dialect));
@@ -60,7 +60,7 @@ class CalledFunctionsTest {
             postgresql # @a                                            # ``
             duckdb     # t.rownum                                      # ``
             """)
-    void whatACallDoesToRows(String dialect, String expression, String told) {
+    void classifiesTheEffectOfACallOnRows(String dialect, String expression, String told) {
         assertThat(told(dialect, expression)).isEqualTo(told);
     }
 }

@@ -40,13 +40,13 @@ class ClausesTest {
             select distinct on (a) a, b from t order by a                           | SELECT FROM | ORDER_BY
             select a from left_over as left_over where left(b, 2) = 'x'             | SELECT FROM WHERE |
             """)
-    void areFoundByTheirKeywordsOutsideBrackets(String text, String clauses, String tail) {
+    void areFoundByTopLevelKeywords(String text, String clauses, String tail) {
         ParsedQuery query = parse(text);
         assertThat(words(firstBlock(query).clauses())).isEqualTo(clauses);
         assertThat(words(query.top().tail())).isEqualTo(tail == null ? "" : tail);
     }
 
-    /** How many single conditions a text has, by the parameters set into each of them. */
+    /** The number of conditions of a query, by the parameters in each. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
             where :a = 1 and :b = 2 or :c = 3                               | 3
@@ -61,7 +61,7 @@ class ClausesTest {
             where a = (select max(b) from t where c = :a) + :b              | 2
             where a @> :a and b ->> 'and' = :b and c ~ 'or'                 | 2
             """)
-    void conditionsAreCutAtAndAndOr(String where, int conditions) {
+    void splitConditionsAtAndAndOr(String where, int conditions) {
         long leaves = parse("select 1 " + where).parameters().stream()
                 .map(place -> place.leaf().orElseThrow())
                 .distinct()
@@ -85,12 +85,12 @@ class ClausesTest {
             select 1 fetch next :p rows only                           | FETCH
             values (:p)                                                | VALUES
             """)
-    void aParameterKnowsItsClause(String text, Clause.Kind kind) {
+    void containTheirParameters(String text, Clause.Kind kind) {
         assertThat(parse(text).parameters()).extracting(ParameterPlace::clause).containsExactly(kind);
     }
 
     @Test
-    void aByteOrderMarkAndWindowsLineEndsAreNoTrouble() {
+    void tolerateAByteOrderMarkAndWindowsLineEndings() {
         ParsedQuery query = parse("\uFEFFselect 1\r\n\tfrom t -- end\r\nwhere a = :p;\r\n-- done");
         assertThat(query.parameters()).hasSize(1);
         assertThat(words(firstBlock(query).clauses())).isEqualTo("SELECT FROM WHERE");

@@ -55,7 +55,7 @@ class ComparisonTest {
             isnull(a) = b               # isnull(a) | EQUAL | b
             a + 1 = (b > c)             # a + 1 | EQUAL | (b > c)
             """)
-    void isTheOnlyOneOutsideBracketsAndCase(String condition, String found) {
+    void requiresASingleTopLevelOperator(String condition, String found) {
         assertThat(comparison(condition)).isEqualTo(found);
     }
 
@@ -75,7 +75,7 @@ class ComparisonTest {
                 "a xor b = c",
                 "case when a = 1 then 2 end"
             })
-    void doesNotStandElsewhere(String condition) {
+    void ignoresOtherExpressions(String condition) {
         assertThat(comparison(condition)).isEqualTo("none");
     }
 }

@@ -8,7 +8,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** What a FROM reads, what it is called there, and whether a filter may go inside. */
+/** The items of a FROM clause, their aliases, and whether a filter may go inside. */
 class FromReaderTest {
     private static String items(String dialect, String from) {
         ParsedQuery query = ParsedQuery.parse("select 1 from " + from, Dialects.of(dialect));
@@ -74,7 +74,7 @@ class FromReaderTest {
             mariadb    # t partition (p0) as x, s                 # t, s
             sqlite     # t indexed by i, s                        # t, s
             """)
-    void tellsEachWithItsReach(String dialect, String from, String items) {
+    void listsTablesWithTheirScope(String dialect, String from, String items) {
         assertThat(items(dialect, from)).isEqualTo(items);
     }
 }

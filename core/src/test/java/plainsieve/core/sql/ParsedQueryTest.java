@@ -118,7 +118,7 @@ class ParsedQueryTest {
             select 1 union                                      | query-missing
             -- nothing                                          | empty-query
             """)
-    void letsOnlyOneReadingStatementPass(String text, String kind) {
+    void acceptsASingleReadingStatement(String text, String kind) {
         if (kind.startsWith("accepted")) {
             assertThat(parse(text).blockCount()).isEqualTo(1);
             return;
@@ -131,7 +131,7 @@ class ParsedQueryTest {
     }
 
     @Test
-    void tellsLineColumnAndExcerpt() {
+    void reportsLineColumnAndExcerpt() {
         assertThatThrownBy(() -> parse("select 1\nfrom ports;\n  drop table ports"))
                 .isInstanceOfSatisfying(ProblemException.class, e -> {
                     assertThat(e.first().place().orElseThrow().line()).isEqualTo(3);
@@ -141,14 +141,14 @@ class ParsedQueryTest {
     }
 
     @Test
-    void noticesAParameterInsideQuotes() {
+    void findsAParameterInsideQuotes() {
         assertThat(parse("select 1 where x = ':port' and y = 'it: is'").quotedParameters())
                 .hasSize(1);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"(", "not ", "select (", "case when "})
-    void refusesEndlessNestingClearly(String opening) {
+    void rejectsExcessiveNesting(String opening) {
         String text = "select 1 where " + opening.repeat(100_000) + "a";
         try {
             parse(text);
@@ -173,12 +173,12 @@ class ParsedQueryTest {
             select 1 from t ignore index for order by (i) where a = 1    ; 1
             select 1 from t force index for group by (i) group by a      ; 1
             """)
-    void tellsQueriesInBracketsFromExpressionsInBrackets(String text, int blocks) {
+    void distinguishesSubqueriesFromBracketedExpressions(String text, int blocks) {
         assertThat(parse("mariadb", text).blockCount()).isEqualTo(blocks);
     }
 
     @Test
-    void aHintForATableCutsNoClause() {
+    void ignoresTableHints() {
         assertThat(parse("mariadb", "select 1 from t ignore index for order by (i) where a = 1 order by b")
                         .conditionCount())
                 .isEqualTo(1);

@@ -51,7 +51,7 @@ class ReadOnlyCheckTest {
             mariadb    | call p(sleep(10))
             trino      | select * from table(postgresql.system.query(query => 'select 1'))
             """)
-    void refusesWhatMayDoMoreThanRead(String dialect, String text) {
+    void rejectsWrites(String dialect, String text) {
         assertThat(check(dialect, text).refused()).as(text).isPresent();
     }
 
@@ -74,23 +74,23 @@ class ReadOnlyCheckTest {
             mariadb    | call crossings_of_month(3)
             trino      | select transform(a, x -> x + 1) from t cross join unnest(a) as u (v)
             """)
-    void passesWhatReads(String dialect, String text) {
+    void acceptsReads(String dialect, String text) {
         ReadOnlyCheck.Finding finding = check(dialect, text);
         assertThat(finding.refused()).as(text).isEmpty();
         assertThat(finding.unknown()).as(text).isEmpty();
     }
 
-    /** What no list has is left to the catalog of the database. */
+    /** Functions on no list are looked up in the catalog of the database. */
     @ParameterizedTest
     @ValueSource(strings = {"select ours(1)", "select harbour.pg_sleep(1)", "select lower(a), \"Ours\"(2) from t"})
-    void leavesToTheCatalogWhatIsOnNoList(String text) {
+    void defersUnlistedFunctionsToTheCatalog(String text) {
         ReadOnlyCheck.Finding finding = check("postgresql", text);
         assertThat(finding.refused()).isEmpty();
         assertThat(finding.unknown()).hasSize(1);
     }
 
     @Test
-    void passesWhatAnOperatorAllows() {
+    void acceptsAllowedFunctions() {
         ReadOnlyCheck allowing = new ReadOnlyCheck(Dialects.of("postgresql"), Set.of("pg_sleep", "harbour.tide"));
         assertThat(allowing.check("select pg_sleep(1), harbour.tide(2)").refused())
                 .isEmpty();
@@ -101,7 +101,7 @@ class ReadOnlyCheckTest {
     }
 
     @Test
-    void saysWhereTheCallIs() {
+    void reportsThePositionOfTheCall() {
         ReadOnlyCheck.Refusal refusal = check("postgresql", "select a, pg_notify('x', 'y') from t")
                 .refused()
                 .orElseThrow();

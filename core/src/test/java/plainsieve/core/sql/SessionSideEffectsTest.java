@@ -42,7 +42,7 @@ class SessionSideEffectsTest {
             mariadb    | select a from t where x in (select v from json_table(cast(? as json), '$[*]' columns (v bigint path '$')) j)
             mariadb    | select date_format(d, '%Y'), if(a, b, c), rand() from t where exists (select 1)
             """)
-    void areNotWhereOnlyWhatIsKnownIsCalled(String dialect, String text) {
+    void areImpossibleWithKnownFunctions(String dialect, String text) {
         assertThat(SessionSideEffects.possible(text, Dialects.of(dialect))).isFalse();
     }
 }

@@ -29,7 +29,7 @@ class SessionVariablesTest {
                 "select @n from ship",
                 "select @@sql_mode, ':=', `:=` from ship -- @n := 1"
             })
-    void passesWhatBeginsInTheStatement(String text) {
+    void acceptsVariablesInitializedInTheStatement(String text) {
         assertThatCode(() -> ParsedQuery.parse(text, MARIADB)).doesNotThrowAnyException();
     }
 
@@ -49,7 +49,7 @@ class SessionVariablesTest {
                 "select @rn := @rn + 1 as n from ship union select 1 from a, (select @rn := 0) as s",
                 "with a as (select 1 from (select @rn := 0) as s) select @rn := @rn + 1 as n, id from ship, a"
             })
-    void refusesWhatGoesOnFromAnotherStatement(String text) {
+    void rejectsVariablesOfEarlierStatements(String text) {
         assertThatThrownBy(() -> ParsedQuery.parse(text, MARIADB))
                 .isInstanceOfSatisfying(ProblemException.class, refused -> {
                     assertThat(refused.problems().get(0).kind()).isEqualTo("session-variable");
@@ -59,7 +59,7 @@ class SessionVariablesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"select @@sql_mode := 'ANSI'", "select rn := 1", "select :p := 1", ":= 1"})
-    void refusesToSetWhatIsNoVariableOfItsOwn(String text) {
+    void rejectsOtherAssignments(String text) {
         assertThatThrownBy(() -> ParsedQuery.parse("select 1, (" + text + ")", MARIADB))
                 .isInstanceOfSatisfying(
                         ProblemException.class,
@@ -67,7 +67,7 @@ class SessionVariablesTest {
     }
 
     @Test
-    void doesNotLookForVariablesInOtherDatabases() {
+    void ignoresOtherDatabases() {
         assertThatCode(() -> ParsedQuery.parse("select f(a := 1)", Dialects.of("duckdb")))
                 .doesNotThrowAnyException();
         assertThat(SessionVariables.setBy("select @a := 1", Dialects.of("postgresql")))
@@ -75,7 +75,7 @@ class SessionVariablesTest {
     }
 
     @Test
-    void namesEachVariableThatIsSetOnce() {
+    void listsEachAssignedVariableOnce() {
         assertThat(SessionVariables.setBy("select @a := 1, @A := @b, @'c d' := ?, @@e, '@f := 1'", MARIADB))
                 .containsExactly("@a", "@'c d'");
     }

@@ -24,7 +24,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.value.ProblemException;
 
-/** Query texts of every kind, in every dialect, with what must be found in them: blocks, conditions, parameters, tables. */
+/** Query texts of every kind, in every dialect, with the expected blocks, conditions, parameters and tables. */
 class StructureTest {
     private static final List<String> DIALECTS = List.of("postgresql", "mariadb", "sqlite", "duckdb");
 
@@ -103,7 +103,7 @@ class StructureTest {
 
     @ParameterizedTest
     @MethodSource("texts")
-    void findsWhatIsThere(Text text) {
+    void findsEveryElement(Text text) {
         ParsedQuery query = parse(text.dialect(), text.sql());
         assertThat(query.blockCount()).as("blocks").isEqualTo(text.blocks());
         assertThat(query.conditionCount()).as("conditions").isEqualTo(text.conditions());
@@ -113,7 +113,7 @@ class StructureTest {
 
     @ParameterizedTest
     @MethodSource("refused")
-    void refusesWhatIsNotOneReadingStatement(Refused refused) {
+    void rejectsOtherStatements(Refused refused) {
         ProblemException problem =
                 catchThrowableOfType(ProblemException.class, () -> parse(refused.dialect(), refused.sql()));
         assertThat(problem).as(refused.toString()).isNotNull();
@@ -128,13 +128,13 @@ class StructureTest {
     }
 
     @Test
-    void hasTextsEnough() {
+    void coversEnoughTexts() {
         assertThat(texts().map(Text::sql).distinct()).hasSizeGreaterThan(250);
     }
 
-    /** A parser from the registry, as a second opinion: what it can read is a query of the same tables. */
+    /** An independent parser from the registry: if it can read a text, the text is a query of the same tables. */
     @Test
-    void agreesWithASecondOpinion() {
+    void agreesWithAnIndependentParser() {
         int agreed = 0;
         for (Text text : texts().toList()) {
             try {
@@ -148,7 +148,7 @@ class StructureTest {
                         .collect(Collectors.toSet());
                 agreed += theirs.equals(Set.copyOf(text.tables())) ? 1 : 0;
             } catch (JSQLParserException | RuntimeException e) {
-                // It cannot read this text at all, so it has no opinion.
+                // It cannot parse this text.
                 continue;
             }
         }

@@ -48,7 +48,7 @@ class WindowsTest {
             over                               # false
             (select sum(y) over () from s)     # false
             """)
-    void isWindowedByACallWithOver(String expression, boolean windowed) {
+    void areRecognizedByOver(String expression, boolean windowed) {
         ParsedQuery query = ParsedQuery.parse("select " + expression + " from t", Dialects.of("duckdb"));
         Block block = ((QueryLevel.Operand.Plain) query.top().operands().get(0)).block();
         Span body = block.clause(Clause.Kind.SELECT).orElseThrow().body();

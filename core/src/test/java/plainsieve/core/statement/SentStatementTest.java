@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Value;
 
-/** Which of its values is where in a statement that is about to be sent. */
+/** The position of each value in a statement that is about to be sent. */
 class SentStatementTest {
     private static BoundValue value(String parameter, int offset) {
         return new BoundValue(parameter, offset, new PlaceholderBinding.Single(new Value.Whole(1)));
@@ -25,14 +25,14 @@ class SentStatementTest {
     }
 
     @Test
-    void valuesStandAtTheirPlaceholdersAlone() {
+    void replacesOnlyPlaceholders() {
         String text = "select 2, x, xb0 from t where a = ? limit ?";
         assertThat(bound(text, value("p", text.indexOf('?')), value("q", text.lastIndexOf('?'))))
                 .containsExactly("p", "q");
     }
 
     @Test
-    void whatOnlyLooksLikeAPlaceholderIsNone() {
+    void ignoresPlaceholderLookalikes() {
         assertThat(bound("select :b, :b7, :b123456789, :bx, :c0 from t")).isEmpty();
     }
 }

@@ -61,7 +61,7 @@ class InterruptionTest {
     }
 
     @Test
-    void goesOnWhereNobodyInterrupts() {
+    void continuesWithoutAnInterrupt() {
         Interruption.check();
         Thread.currentThread().interrupt();
         try {

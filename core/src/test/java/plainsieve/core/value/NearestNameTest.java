@@ -20,18 +20,18 @@ class NearestNameTest {
         "form,from",
         "vessels,vessel"
     })
-    void findsWhatWasMeant(String typed, String meant) {
+    void findsTheNearestName(String typed, String meant) {
         assertThat(NearestName.to(typed, KNOWN)).contains(meant);
     }
 
     @ParameterizedTest
     @CsvSource({"island", "x", "''", "departed_at"})
-    void saysNothingWhenNothingIsNear(String typed) {
+    void findsNothingFarAway(String typed) {
         assertThat(NearestName.to(typed, KNOWN)).isEmpty();
     }
 
     @Test
-    void doesNotCompareWhatIsTooLongToBeAName() {
+    void ignoresOverlongText() {
         assertThat(NearestName.to("x".repeat(100_000), KNOWN)).isEmpty();
     }
 }

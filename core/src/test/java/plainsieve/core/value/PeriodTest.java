@@ -25,7 +25,7 @@ class PeriodTest {
         "WEEK,    2026-01-01, 2025-12-29, 2026-01-04, 2025-12-29",
         "DAY,     2026-03-01, 2026-03-01, 2026-03-01, 2026-03-01",
     })
-    void knowsItsFirstAndLastDay(Period period, LocalDate day, LocalDate first, LocalDate last, String written) {
+    void hasAFirstAndALastDay(Period period, LocalDate day, LocalDate first, LocalDate last, String written) {
         assertThat(period.first(day)).isEqualTo(first);
         assertThat(period.last(day)).isEqualTo(last);
         assertThat(period.written(day)).isEqualTo(written);
@@ -33,7 +33,7 @@ class PeriodTest {
 
     @ParameterizedTest
     @EnumSource(Period.class)
-    void everyDayLiesInExactlyOnePeriodAndIsReadBackAsItsFirstDay(Period period) {
+    void everyDayLiesInExactlyOnePeriod(Period period) {
         SplittableRandom random = new SplittableRandom(period.ordinal());
         for (int round = 0; round < ROUNDS; round++) {
             LocalDate day = LocalDate.of(1800, 1, 1).plusDays(random.nextInt(DAYS));
@@ -57,12 +57,12 @@ class PeriodTest {
         "YEAR, 2026-02-30",
         "DAY, soon"
     })
-    void whatIsNoSuchPeriodIsNotRead(Period period, String text) {
+    void rejectsInvalidPeriods(Period period, String text) {
         assertThat(period.read(text)).isEmpty();
     }
 
     @Test
-    void aMonthLaterKeepsTheDayOrTakesTheLast() {
+    void addingAMonthKeepsTheDayOrUsesTheLast() {
         assertThat(Period.MONTH.plus(LocalDate.of(2024, 1, 31), 1)).isEqualTo("2024-02-29");
         assertThat(Period.YEAR.plus(LocalDate.of(2024, 2, 29), 1)).isEqualTo("2025-02-28");
         assertThat(Period.QUARTER.plus(LocalDate.of(2025, 11, 30), 1)).isEqualTo("2026-02-28");

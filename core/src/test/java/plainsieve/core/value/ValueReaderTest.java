@@ -22,7 +22,7 @@ class ValueReaderTest {
         "BOOLEAN,true",
         "NAME,delay_min"
     })
-    void readsWhatItWrites(Type type, String text) {
+    void readsItsOwnOutput(Type type, String text) {
         Value value = ValueReader.read(type, text);
         assertThat(value.type()).isEqualTo(type);
         assertThat(value.written()).isEqualTo(text);
@@ -39,7 +39,7 @@ class ValueReaderTest {
         "DATETIME,2026-03-31T23:00+25:00",
         "DATETIME,2026-03-31Z"
     })
-    void refusesWhatIsNoValue(Type type, String text) {
+    void rejectsInvalidValues(Type type, String text) {
         assertThatThrownBy(() -> ValueReader.read(type, text)).isInstanceOf(ProblemException.class);
     }
 }

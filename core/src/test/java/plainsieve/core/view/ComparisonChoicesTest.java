@@ -58,7 +58,7 @@ class ComparisonChoicesTest {
         "YEAR, 2025-02-01, 2025-02-28, 2024-02-01, 2024-02-29",
         "YEAR, 2024-02-29, 2024-02-29, 2023-02-28, 2023-02-28",
     })
-    void movesASpanOfDays(ComparisonBasis.Kind kind, String from, String to, String movedFrom, String movedTo) {
+    void movesARangeOfDays(ComparisonBasis.Kind kind, String from, String to, String movedFrom, String movedTo) {
         Map<String, ChoiceText> compared = compared(kind, from, to);
         assertThat(compared)
                 .containsEntry("from", ChoiceText.of(movedFrom))
@@ -68,13 +68,13 @@ class ComparisonChoicesTest {
 
     @ParameterizedTest
     @CsvSource({"2025-07-31, 2025-07-01", "soon, 2025-07-01", "2025-07-01, ''"})
-    void doesNotMoveWhatIsNoSpan(String from, String to) {
+    void requiresARange(String from, String to) {
         assertThatThrownBy(() -> compared(ComparisonBasis.Kind.BEFORE, from, to))
                 .isInstanceOf(ProblemException.class);
     }
 
     @Test
-    void doesNotGuessAnEndThatIsNotChosen() {
+    void requiresBothEnds() {
         ComparisonChoices year =
                 new ComparisonChoices(new ComparisonBasis(ComparisonBasis.Kind.YEAR, "from"), DEFINITIONS);
         Map<String, ChoiceText> open = Map.of("from", ChoiceText.of("2025-07-01"), "to", ChoiceText.blank());
@@ -82,7 +82,7 @@ class ComparisonChoicesTest {
     }
 
     @Test
-    void allIsNothingChosenWhereThatIsAllowed() {
+    void allIsUnfilteredWhereAllowed() {
         ComparisonChoices all = new ComparisonChoices(new ComparisonBasis(ComparisonBasis.Kind.ALL, ""), DEFINITIONS);
         Map<String, ChoiceText> chosen =
                 Map.of("port", ChoiceText.of("H1"), "island", ChoiceText.of("Isle"), "gone", ChoiceText.of("x"));
@@ -91,25 +91,25 @@ class ComparisonChoicesTest {
 
     @ParameterizedTest
     @CsvSource({"all", "before from", "year from"})
-    void isReadAsItIsWritten(String written) {
+    void readsItsOwnOutput(String written) {
         assertThat(ComparisonBasis.read(written)).map(ComparisonBasis::written).contains(written);
     }
 
     @ParameterizedTest
     @CsvSource({"''", "all from", "before", "month from"})
-    void doesNotReadAnythingElse(String written) {
+    void rejectsAnythingElse(String written) {
         assertThat(ComparisonBasis.read(written)).isEmpty();
     }
 
     @ParameterizedTest
     @CsvSource({"number 1", "money €", "percent", "unit min", "day", "month", "moment", "unit knots an hour"})
-    void aFormatIsReadAsItIsWritten(String written) {
+    void readsItsOwnFormats(String written) {
         assertThat(ValueFormat.read(written)).map(ValueFormat::written).contains(written);
     }
 
     @ParameterizedTest
     @CsvSource({"money", "number 9", "number one", "day long", "color red", "unit"})
-    void doesNotReadAFormatThatIsNone(String written) {
+    void rejectsUnknownFormats(String written) {
         assertThat(ValueFormat.read(written)).isEmpty();
     }
 }

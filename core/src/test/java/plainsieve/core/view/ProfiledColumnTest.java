@@ -17,18 +17,18 @@ class ProfiledColumnTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"delay_min", "passengers", "fareIncome", "Ticket count", "yearly_income", "id_count"})
-    void aNumberThatCountsOrMeasuresIsAMeasure(String name) {
+    void countsAndQuantitiesAreMeasures(String name) {
         assertThat(column(name, Type.INTEGER, OptionalLong.empty()).isMeasure()).isTrue();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"id", "vessel_id", "vesselId", "YEAR", "fiscal_year", "month", "port code", "room-no"})
-    void aNumberThatNamesSomethingIsNone(String name) {
+    void identifiersAreNotMeasures(String name) {
         assertThat(column(name, Type.INTEGER, OptionalLong.empty()).isMeasure()).isFalse();
     }
 
     @Test
-    void aTextIsNoMeasureWhateverItIsCalled() {
+    void textIsNeverAMeasure() {
         assertThat(column("passengers", Type.TEXT, OptionalLong.empty()).isMeasure())
                 .isFalse();
         assertThat(ProfiledColumn.of("shape", Optional.empty(), OptionalLong.empty())
@@ -38,12 +38,12 @@ class ProfiledColumnTest {
 
     @ParameterizedTest
     @CsvSource({"departed_at, Departed at", "Þorp, Þorp", "_, _", "'', ''"})
-    void readsInWords(String name, String label) {
+    void convertsNamesToWords(String name, String label) {
         assertThat(column(name, Type.TEXT, OptionalLong.empty()).label()).isEqualTo(label);
     }
 
     @Test
-    void saysHowManyDifferentValuesThereAre() {
+    void countsDistinctValues() {
         assertThat(column("a", Type.TEXT, OptionalLong.of(1)).differentInWords())
                 .isEqualTo("1 value");
         assertThat(column("a", Type.TEXT, OptionalLong.of(90_000)).differentInWords())

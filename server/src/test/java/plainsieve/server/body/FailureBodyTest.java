@@ -10,7 +10,7 @@ import plainsieve.server.people.OverloadException;
 
 class FailureBodyTest {
     @Test
-    void whatIsGoneByNowIsNoFaultOfOursAndNamesNothingOfTheInside() {
+    void disconnectedClientIsNotAnErrorAndRevealsNothing() {
         assertThat(FailureBody.of(new NotFoundException("source", "feries", List.of("ferries", "tides"))))
                 .hasValueSatisfying(told -> {
                     assertThat(told).isNotEqualTo(FailureBody.INTERNAL);
@@ -19,13 +19,13 @@ class FailureBodyTest {
     }
 
     @Test
-    void anOverloadIsReportedWithWhenToTryAgain() {
+    void overloadNamesWhenToRetry() {
         assertThat(FailureBody.of(new OverloadException("Too many.", Duration.ofSeconds(5))))
                 .hasValueSatisfying(body -> assertThat(body.advice()).contains("5 seconds"));
     }
 
     @Test
-    void whatShouldNotHaveBeenIsNotToldAsTheirs() {
+    void internalErrorIsNotBlamedOnTheClient() {
         assertThat(FailureBody.of(new IllegalStateException("a fault of ours"))).isEmpty();
     }
 }

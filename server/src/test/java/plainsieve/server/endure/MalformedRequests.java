@@ -14,7 +14,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Requests that no one should send, over every endpoint that the API's own description has. */
+/** Malformed requests for every endpoint in the OpenAPI document. */
 public final class MalformedRequests {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
@@ -43,7 +43,7 @@ public final class MalformedRequests {
     private final JsonNode api;
     private final Map<String, String> known;
 
-    /** A request as it goes over the wire. @param contentType empty when there is no body */
+    /** A raw request. @param contentType empty without a body */
     public record Request(String method, String target, String contentType, String body) {
         @Override
         public String toString() {
@@ -54,15 +54,15 @@ public final class MalformedRequests {
     }
 
     /**
-     * @param api the API's description, in OpenAPI's form
-     * @param known what is there, by the start of a path: {@code /queries/ -> late-crossings}
+     * @param api the OpenAPI document
+     * @param known existing IDs by the start of a path: {@code /queries/ -> late-crossings}
      */
     public MalformedRequests(JsonNode api, Map<String, String> known) {
         this.api = api;
         this.known = known;
     }
 
-    /** As many as are wanted, spread over all endpoints. */
+    /** As many as requested, distributed over all endpoints. */
     public List<Request> some(int count, long seed) {
         List<Request> all = new ArrayList<>();
         api.get("paths").properties().forEach(path -> path.getValue().properties().stream()
@@ -126,7 +126,7 @@ public final class MalformedRequests {
         return targets;
     }
 
-    /** The sample with one field wrong, for every field and every way. */
+    /** The sample with one invalid field, for every field and every kind of error. */
     private List<ObjectNode> damaged(JsonNode schema) {
         List<ObjectNode> bodies = new ArrayList<>();
         if (sample(schema, 0) instanceof ObjectNode whole) {

@@ -26,14 +26,14 @@ class MalformedRequestsTest {
             "\\b(java|jakarta|javax|org|com|tools|plainsieve)\\.[a-z]+\\.|Exception|\\bat [a-z]+\\.|NullPointer|<html",
             Pattern.CASE_INSENSITIVE);
 
-    /** A source that cannot do what is asked says so with these. */
+    /** Statuses for operations that a source does not support. */
     private static final Set<Integer> NOT_OURS = Set.of(503, 504);
 
     @TempDir
     Path folder;
 
     @Test
-    void areAnsweredWithAProblemInWords() throws Exception {
+    void areAnsweredWithAProblem() throws Exception {
         try (AnotherServer server = AnotherServer.ofDemo(folder, "--plainsieve.demo-crossings=2000")) {
             JsonNode description = server.api().get("/api/openapi").json();
             Wire wire = new Wire(server.address());

@@ -9,7 +9,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 
-/** Sends requests byte by byte as they are: no client's library would send most of them. */
+/** Sends raw bytes, since HTTP libraries would not send most of these requests. */
 final class Wire {
     private static final int LONGEST_MILLIS = 20_000;
 
@@ -43,7 +43,7 @@ final class Wire {
                 socket.getOutputStream().write(body);
                 socket.getOutputStream().flush();
             } catch (IOException e) {
-                // Refused before it was all sent; the answer says why.
+                // Rejected before the complete body was sent; the response says why.
             }
             return read(socket.getInputStream(), start);
         }
@@ -54,7 +54,7 @@ final class Wire {
         try {
             in.transferTo(bytes);
         } catch (SocketException e) {
-            // What came before the server closed counts.
+            // The bytes before the server closed the connection count.
         }
         String all = bytes.toString(StandardCharsets.UTF_8);
         int end = all.indexOf("\r\n\r\n");

@@ -16,7 +16,7 @@ import plainsieve.server.AnotherServer;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.sources.Cancellation;
 
-/** Jobs go on after the records could not be written, and after an Error. */
+/** The job runner continues after failed writes to the records and after an Error. */
 class JobFaultsTest {
     private static AnotherServer server;
 
@@ -30,7 +30,7 @@ class JobFaultsTest {
         server.close();
     }
 
-    /** Counts its runs, and fails the first few. */
+    /** Counts its runs and fails the first few. */
     private static final class Counting implements JobHandler {
         private final String kind;
         private final int errors;
@@ -72,7 +72,7 @@ class JobFaultsTest {
         }
     }
 
-    /** The records of the server, which cannot be written when a job is taken, so many times. */
+    /** The server's records, which reject a number of job claims. */
     private static JobRecords lockedFor(int times) {
         JobRecords records = server.part(JobRecords.class);
         AtomicInteger left = new AtomicInteger(times);
@@ -97,7 +97,7 @@ class JobFaultsTest {
     }
 
     @Test
-    void aJobThatCannotBeTakenCostsNoPlace() throws Exception {
+    void unclaimableJobHoldsNoPermit() throws Exception {
         Counting work = new Counting("counted", 0);
         JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
@@ -110,7 +110,7 @@ class JobFaultsTest {
     }
 
     @Test
-    void anErrorOfOneJobIsToldAndTheOthersGoOn() throws Exception {
+    void errorOfOneJobDoesNotAffectOthers() throws Exception {
         Counting work = new Counting("erring", 3);
         JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(0), server.part(JobPlanner.class), List.of(), Clock.systemUTC());

@@ -55,7 +55,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void aYearThatIsLookedAtEveryFewMinutesHasEachTimeOnce() {
+    void frequentPollingRunsEachTimeOnce() {
         JobHandler.ScheduledJob daily = planned("30 1 * * *", Schedule.Missed.CATCH_UP, "2026-01-01T00:00:00Z");
         for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
                 now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
@@ -70,7 +70,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void whatWasMissedIsDoneOnceOrLeft() {
+    void missedTimesRunOnceOrNotAtAll() {
         JobHandler.ScheduledJob caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
@@ -85,7 +85,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void nothingBeforeItWasSaidIsMissed() {
+    void timesBeforeTheDefinitionAreNotMissed() {
         jobPlanner.plan(
                 "copy",
                 planned("0 6 * * *", Schedule.Missed.CATCH_UP, "2026-06-01T12:00:00Z"),
@@ -94,7 +94,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void aClockThatJumpsDoesNothingTwiceAndKeepsNothingWaiting() {
+    void clockJumpsNeitherRepeatNorDelay() {
         JobHandler.ScheduledJob hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
@@ -106,7 +106,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void oneHoldsItUntilTheLeaseIsOver() {
+    void leaseIsExclusiveUntilItExpires() {
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
         long id = jobs().get(0).id();
         assertThat(records.take(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
@@ -128,7 +128,7 @@ class JobPlannerTest {
     }
 
     @Test
-    void ofOneThingNoTwoAreDoneAtATime() {
+    void oneSubjectHasOneJobAtATime() {
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "hand"));
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule"));

@@ -11,9 +11,9 @@ import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 class RecordsVersionTest {
     private static final Pattern MIGRATION = Pattern.compile("V(\\d+)__\\w+\\.sql");
 
-    /** Else the program refuses the records that it wrote itself, at its second start. */
+    /** Otherwise the program would reject its own records at the second start. */
     @Test
-    void theKnownVersionIsThatOfTheNewestMigration() throws Exception {
+    void expectedVersionIsThatOfTheNewestMigration() throws Exception {
         int newest = Arrays.stream(
                         new PathMatchingResourcePatternResolver().getResources("classpath:db/migration/*.sql"))
                 .map(resource -> MIGRATION.matcher(resource.getFilename()))

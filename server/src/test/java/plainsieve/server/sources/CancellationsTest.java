@@ -19,9 +19,9 @@ class CancellationsTest {
         return new Cancellations.RunKey("owner", id);
     }
 
-    /** An ID is no secret: it is in addresses and logs. */
+    /** An ID is no secret: it appears in addresses and logs. */
     @Test
-    void anIdAloneStopsNoRunOfSomeoneElse() {
+    void ignoresRunsOfOtherUsers() {
         Cancellation run = cancellations.begin(key("known"));
         cancellations.stop(new Cancellations.RunKey("stranger", "known"));
         assertThat(run.reason()).isEmpty();
@@ -29,7 +29,7 @@ class CancellationsTest {
 
     /** Downloads may take half an hour. */
     @Test
-    void stopsARunThatHasTakenLong() {
+    void cancelsALongRun() {
         Cancellation run = cancellations.begin(key("long"));
         wait(Duration.ofMinutes(29));
         cancellations.stop(key("long"));
@@ -37,21 +37,21 @@ class CancellationsTest {
     }
 
     @Test
-    void aStopThatOvertakesItsRunIsNotLost() {
+    void remembersACancellationBeforeItsRun() {
         cancellations.stop(key("early"));
         wait(Duration.ofSeconds(5));
         assertThat(cancellations.begin(key("early")).reason()).contains(Cancellation.Reason.ASKED);
     }
 
     @Test
-    void doesNotStopAnotherRun() {
+    void ignoresOtherRuns() {
         Cancellation run = cancellations.begin(key("mine"));
         cancellations.stop(key("yours"));
         assertThat(run.reason()).isEmpty();
     }
 
     @Test
-    void doesNotRememberForEverThatAnEndedRunWasStopped() {
+    void forgetsEndedRuns() {
         cancellations.end(key("over"), cancellations.begin(key("over")));
         cancellations.stop(key("over"));
         wait(Duration.ofMinutes(11));
@@ -59,7 +59,7 @@ class CancellationsTest {
     }
 
     @Test
-    void stopsBothOfTwoRunsThatHaveTheSameId() {
+    void cancelsBothRunsOfOneId() {
         Cancellation one = cancellations.begin(key("same"));
         Cancellation other = cancellations.begin(key("same"));
         cancellations.end(key("same"), one);
@@ -71,7 +71,7 @@ class CancellationsTest {
     }
 
     @Test
-    void inventedIdsPushNothingOut() {
+    void unknownIdsEvictNothing() {
         Cancellation run = cancellations.begin(key("mine"));
         cancellations.stop(key("early"));
         for (int i = 0; i < 20_000; i++) {

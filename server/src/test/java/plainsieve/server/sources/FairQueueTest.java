@@ -37,9 +37,9 @@ class FairQueueTest {
         }
     }
 
-    /** Downloads of one caller leave places for others, and for their own page. */
+    /** Downloads of one caller leave permits for others and for the caller's own page. */
     @Test
-    void noCallerReportOrDownloadHoldsMoreThanItsShare() {
+    void limitsTheShareOfCallersReportsAndDownloads() {
         FairQueue shared = new FairQueue("harbour", new SourceShares(8, 4, 6, 3));
         FairQueue.Entry download = new FairQueue.Entry("a", "home/late", true);
         for (int i = 0; i < 3; i++) {
@@ -63,7 +63,7 @@ class FairQueueTest {
     }
 
     @Test
-    void whatWaitsForItsShareLetsOthersPass() throws Exception {
+    void callersAtTheirLimitLetOthersPass() throws Exception {
         FairQueue shared = new FairQueue("harbour", new SourceShares(2, 1, 2, 1));
         shared.enter(entry("a"), new Cancellation(), LONG, before -> {});
         CompletableFuture<Void> second = CompletableFuture.runAsync(
@@ -75,9 +75,9 @@ class FairQueueTest {
         assertThat(second).succeedsWithin(Duration.ofSeconds(5));
     }
 
-    /** One that is interrupted while it waits is no longer in the line, and takes no place. */
+    /** A caller interrupted while waiting leaves the queue and takes no permit. */
     @Test
-    void whoIsInterruptedTakesNoPlace() throws Exception {
+    void interruptedCallerHoldsNoPermit() throws Exception {
         takeThePlace();
         Thread waiting = new Thread(() -> {
             try {
@@ -103,7 +103,7 @@ class FairQueueTest {
                     line.leave(entry(asks));
                 },
                 THREADS);
-        // The order of their coming is what is tested.
+        // The order of arrival is what is tested.
         TimeUnit.MILLISECONDS.sleep(60);
         return entering;
     }
@@ -113,7 +113,7 @@ class FairQueueTest {
     }
 
     @Test
-    void letsThoseWhoAskGoInByTurns() throws Exception {
+    void servesCallersInTurn() throws Exception {
         takeThePlace();
         List<CompletableFuture<Void>> all = new ArrayList<>();
         for (String name : List.of("a1", "a2", "a3", "b1", "c1", "b2")) {
@@ -125,7 +125,7 @@ class FairQueueTest {
     }
 
     @Test
-    void tellsHowManyGoBefore() throws Exception {
+    void reportsTheQueuePosition() throws Exception {
         takeThePlace();
         List<CompletableFuture<Void>> all = new ArrayList<>();
         for (String name : List.of("a1", "a2", "a3", "b1")) {
@@ -145,7 +145,7 @@ class FairQueueTest {
     }
 
     @Test
-    void whoIsStoppedOrHasWaitedTooLongTakesNoPlace() throws Exception {
+    void cancelledOrExpiredCallerHoldsNoPermit() throws Exception {
         takeThePlace();
         Cancellation cancellation = new Cancellation();
         CompletableFuture<Void> stopped =

@@ -58,13 +58,13 @@ class FileFenceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"sound.duckdb", "2026/sound.duckdb", "./sound.duckdb", "Größe & 100 %.duckdb"})
-    void aNameLiesInTheFilesFolderWhetherItIsThereYetOrNot(String name) {
+    void acceptsNamesInTheFolder(String name) {
         assertThat(opened(fence, name))
                 .isEqualTo(files.resolve(name).normalize().toString());
     }
 
     @Test
-    void aWholePathInsideIsTakenAsItIs() {
+    void acceptsAbsolutePathsInside() {
         String path = files.resolve("sound.duckdb").toString();
         assertThat(opened(fence, path)).isEqualTo(path);
     }
@@ -73,12 +73,12 @@ class FileFenceTest {
     @ValueSource(
             strings = {"/etc/passwd", "../secret.key", "../files-of-others/a.duckdb", "a/../../x", "/", "/proc/self/mem"
             })
-    void nothingElsewhereIsRead(String path) {
+    void rejectsPathsElsewhere(String path) {
         assertRefused(fence, path, "is outside the folders that this server may read");
     }
 
     @Test
-    void noLinkLeadsOut() throws IOException {
+    void rejectsLinksThatLeadOutside() throws IOException {
         Path outside = Files.createDirectories(temporary.resolve("outside"));
         Files.createSymbolicLink(files.resolve("way-out"), outside);
         Files.createSymbolicLink(files.resolve("key"), data.resolve("secret.key"));
@@ -87,13 +87,13 @@ class FileFenceTest {
     }
 
     @Test
-    void aLinkThatLeadsNowhereYetIsNoWayOutLater() throws IOException {
+    void rejectsDanglingLinks() throws IOException {
         Files.createSymbolicLink(files.resolve("later"), temporary.resolve("outside-later.duckdb"));
         assertRefused(fence, "later", "does not exist");
     }
 
     @Test
-    void aLinkInsideIsFollowed() throws IOException {
+    void followsLinksInside() throws IOException {
         Files.createFile(files.resolve("this-year.duckdb"));
         Files.createSymbolicLink(files.resolve("current"), files.resolve("this-year.duckdb"));
         assertThat(opened(fence, "current"))
@@ -101,7 +101,7 @@ class FileFenceTest {
     }
 
     @Test
-    void theServersOwnFilesAreNotReadByAnyName() throws IOException {
+    void rejectsFilesOfTheServer() throws IOException {
         Files.createLink(files.resolve("harmless.duckdb"), data.resolve("secret.key"));
         assertRefused(fence, "harmless.duckdb", "belongs to the server itself");
         FileFence wide = new FileFence(TestSettings.in(data, data), own);
@@ -110,7 +110,7 @@ class FileFenceTest {
     }
 
     @Test
-    void severalFoldersMayBeAllowed() throws IOException {
+    void acceptsMultipleFolders() throws IOException {
         Path shared = temporary.resolve("shared");
         FileFence two = new FileFence(TestSettings.in(data, files, shared), own);
         assertThat(opened(two, shared.resolve("a.duckdb").toString())).endsWith("shared/a.duckdb");
@@ -118,7 +118,7 @@ class FileFenceTest {
     }
 
     @Test
-    void serversAreNoneOfItsBusiness() {
+    void ignoresServers() {
         SourceAccess server =
                 new SourceAccess("s", new SourceSettings.PostgreSql("localhost", 5432, "a", "b"), Secret.none());
         assertThat(fence.inside(server)).isSameAs(server);

@@ -14,7 +14,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 
-/** How sources are reached: a kept password goes only where it was given for. */
+/** Connection settings of sources: a stored password is reused only for the server it was given for. */
 class SourceDefinitionsTest {
     private static final String HERE = "postgresql localhost 5432 a me";
 
@@ -51,18 +51,18 @@ class SourceDefinitionsTest {
         "postgresql localhost 5432 a root, ''",
         "'duckdb  0 a ',                   ''",
     })
-    void withoutAPasswordTheKeptOneIsTakenForTheSameUserOfTheSameServerOnly(String address, String password) {
+    void omittedPasswordIsReusedForTheSameUserAndServerOnly(String address, String password) {
         assertThat(kept.completed(access(address, "")).password().reveal()).isEqualTo(password);
     }
 
     @Test
-    void aPasswordThatIsGivenHolds() {
+    void keepsAGivenPassword() {
         SourceAccess given = access(HERE, "newer");
         assertThat(kept.completed(given)).isEqualTo(given);
     }
 
     @Test
-    void thePasswordIsLockedInTheRecords() {
+    void encryptsThePassword() {
         assertThat(kept.row("one").password()).isNotEmpty().doesNotContain("s3cret");
         assertThat(kept.access(kept.row("one")).password().reveal()).isEqualTo("s3cret");
     }

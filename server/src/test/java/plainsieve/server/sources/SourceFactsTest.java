@@ -17,7 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.runtime.execution.ServerExecutors;
 
-/** What a source said of its columns holds while it does not answer, and goes when the source is another one. */
+/** Cached metadata of a source survives an outage and is discarded when the source changes. */
 class SourceFactsTest {
     @TempDir
     Path folder;
@@ -26,7 +26,7 @@ class SourceFactsTest {
     private AnotherServer server;
     private SourceFacts facts;
 
-    /** A clock that is put forward by hand. */
+    /** A clock that is advanced by hand. */
     private static final class LaterClock extends Clock {
         private Instant now = Instant.parse("2026-03-01T00:00:00Z");
 
@@ -70,19 +70,19 @@ class SourceFactsTest {
     }
 
     @Test
-    void holdsWhileTheSourceDoesNotAnswer() throws InterruptedException {
+    void areKeptDuringAnOutage() throws InterruptedException {
         loseTheFile();
         for (int minutes = 0; minutes < 3; minutes++) {
             clock.wait(Duration.ofMinutes(2));
             assertThat(facts.described("ferries")).hasSize(4);
-            // It has failed by then, which is no answer either.
+            // It has failed by then, which is no response either.
             TimeUnit.MILLISECONDS.sleep(600);
             assertThat(facts.described("ferries")).hasSize(4);
         }
     }
 
     @Test
-    void goesWhenTheSourceIsAnotherOne() {
+    void areDiscardedForAnotherSource() {
         loseTheFile();
         facts.forget("ferries");
         assertThat(facts.described("ferries")).isEmpty();

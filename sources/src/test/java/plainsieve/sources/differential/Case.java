@@ -20,13 +20,13 @@ import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 
 /**
- * A query with choices, on one kind of database, with what it must give.
+ * A query with choices on one kind of database, with its expected result.
  *
  * @param added a filter on the query's result
  * @param totals whether rows are counted and summed by port on top
  */
 record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Added> added, boolean totals) {
-    /** A filter that a reader adds on an output column. */
+    /** A filter that a viewer adds on an output column. */
     enum Added {
         PORT,
         DELAY
@@ -35,7 +35,7 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
     private static final Map<String, Parameter> PARAMETERS =
             CaseMaker.PARAMETERS.stream().collect(Collectors.toMap(Parameter::name, parameter -> parameter));
 
-    /** What the rewriter makes of it. */
+    /** The rewritten statement. */
     Statement statement() {
         PreparedQuery query = PreparedQuery.of(rel.sql(kind), Dialects.of(kind))
                 .with(added.stream().map(Case::filter).toList());
@@ -55,7 +55,7 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
                 : AddedFilter.compared("delay", AddedFilter.Comparison.GREATER_OR_EQUAL, "added_delay");
     }
 
-    /** What must come, worked out row by row: each row as text, sorted. */
+    /** The expected rows, computed row by row: each as text, sorted. */
     List<String> expected() {
         Env env = new Env(choices, kind);
         List<Map<String, Object>> rows = rel.rows(env).stream()

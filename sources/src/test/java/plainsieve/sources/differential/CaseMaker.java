@@ -13,7 +13,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.Type;
 
-/** Makes one random case: a query, what is chosen, and perhaps a filter on its result. */
+/** Generates a random case: a query, choices, and possibly a filter on its result. */
 final class CaseMaker {
     static final List<Parameter> PARAMETERS = List.of(
             Parameter.of("p_port", Type.TEXT).takingMany(),
@@ -181,7 +181,7 @@ final class CaseMaker {
         };
     }
 
-    /** DuckDB takes no subquery in the ON of an outer join. */
+    /** DuckDB accepts no subquery in the ON of an outer join. */
     private Cond onLeaf() {
         Cond leaf = joinLeaf();
         return leaf instanceof Cond.Exists ? onLeaf() : leaf;

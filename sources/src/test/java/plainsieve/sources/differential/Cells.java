@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/** Rows as text, so that the answers of different databases can be compared. */
+/** Rows as text for comparison between databases. */
 final class Cells {
     private Cells() {}
 

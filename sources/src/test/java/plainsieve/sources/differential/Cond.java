@@ -13,7 +13,7 @@ import java.util.stream.Stream;
 
 /**
  * A condition that can be written as SQL with parameters, and evaluated for one row by SQL's three-valued logic. An empty
- * evaluation means that the condition is left out.
+ * evaluation means that the condition is omitted.
  */
 interface Cond {
     enum Truth {
@@ -88,7 +88,7 @@ interface Cond {
         }
     }
 
-    /** A condition given by its text and what it means. */
+    /** A condition given by its text and its evaluation. */
     record Leaf(String text, BiFunction<Map<String, Object>, Env, Optional<Truth>> meaning) implements Cond {
         @Override
         public String sql(String kind) {
@@ -135,7 +135,7 @@ interface Cond {
                 });
     }
 
-    /** {@code column operator :parameter} for a parameter that takes one value. */
+    /** {@code column operator :parameter} for a single-value parameter. */
     static Cond one(String column, String operator, String parameter, String text) {
         return new Leaf(
                 text,
@@ -144,7 +144,7 @@ interface Cond {
                         : Optional.of(compared(row.get(column), env.one(parameter), operator)));
     }
 
-    /** A membership, negated or not, of a parameter that takes many; {@code also} is in the list next to it. */
+    /** {@code in} or {@code not in} with a multi-value parameter; {@code also} is another list item. */
     static Cond many(String column, String parameter, boolean negated, Optional<String> also, String text) {
         return new Leaf(text, (row, env) -> {
             if (env.blank(parameter)) {
@@ -154,7 +154,7 @@ interface Cond {
             List<String> values = new ArrayList<>(env.values(parameter));
             also.ifPresent(values::add);
             if (value == null) {
-                // "or x is null" finds the row; "and x is not null" does not.
+                // "or x is null" matches the row; "and x is not null" does not.
                 Truth found = env.withoutValue(parameter) ? Truth.of(!negated) : Truth.UNKNOWN;
                 return Optional.of(values.isEmpty() && !env.withoutValue(parameter) ? Truth.of(negated) : found);
             }
@@ -163,7 +163,7 @@ interface Cond {
         });
     }
 
-    /** A membership in months, worked out from the year and the month alone. */
+    /** Membership in months, computed from year and month only. */
     static Cond months(String column, String parameter, boolean negated, String text) {
         return new Leaf(text, (row, env) -> {
             if (env.blank(parameter)) {
@@ -178,7 +178,7 @@ interface Cond {
         });
     }
 
-    /** Later than a whole month, or not later than its last moment. */
+    /** After a month, or not after its last instant. */
     static Cond afterMonth(String column, String parameter, boolean after, String text) {
         return new Leaf(text, (row, env) -> {
             boolean range = text.contains("between");
@@ -212,7 +212,7 @@ interface Cond {
         });
     }
 
-    /** Blank asks for rows without a value. */
+    /** Blank selects null rows. */
     static Cond orWithout(String column, String parameter, boolean negated, String text) {
         return new Leaf(text, (row, env) -> {
             Object value = row.get(column);

@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 
-/** Two small tables whose values are awkward on purpose. The evaluator reads these lists, databases a copy of them. */
+/** Two small tables with deliberately unusual values. The evaluator reads these lists, databases a copy of them. */
 final class Data {
     static final List<String> PORTS = List.of(
             "Ardlow",
@@ -45,10 +45,10 @@ final class Data {
     static final List<Long> DELAYS = List.of(0L, 5L, 15L, -3L, 60L, 2147483647L);
     static final List<String> KINDS = List.of("car", "van", "o'x", "%");
 
-    /** A row of the table {@code t}; everything but the id may be missing. */
+    /** A row of the table {@code t}; everything but the id may be null. */
     record T(long id, String port, Long delay, LocalDate day, LocalDateTime moment, BigDecimal amount, String note) {}
 
-    /** A row of the table {@code s}: several for some rows of {@code t}, none for others, some for none. */
+    /** A row of the table {@code s}: several for some rows of {@code t}, none for others, and some without one. */
     record S(long sid, Long tid, String kind, Long n) {}
 
     static final List<T> T_ROWS = new ArrayList<>();

@@ -15,11 +15,11 @@ import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * For random queries, data and choices, on every real database, the rewritten statement gives exactly what a simple
- * evaluator gives that reads the same data row by row and shares no code with the rewriter. A failing case is made
- * smaller before it is shown.
+ * For random queries, data and choices on every real database, the rewritten statement returns exactly what a simple
+ * evaluator returns, which reads the same data row by row and shares no code with the rewriter. A failing case is
+ * reduced before it is reported.
  *
- * <p>More cases, and others: {@code mvn -pl sources -am test -Dtest=DifferentialTest -Ddifferential.cases=100000
+ * <p>More cases with other seeds: {@code mvn -pl sources -am test -Dtest=DifferentialTest -Ddifferential.cases=100000
  * -Ddifferential.seed=7}.
  */
 class DifferentialTest {
@@ -34,7 +34,7 @@ class DifferentialTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
-    void givesWhatTheEvaluatorGives(String kind) throws Exception {
+    void agreesWithTheEvaluator(String kind) throws Exception {
         int cases = Slow.cases(CASES, kind);
         int telling = 0;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, Tables::write), CLOCK)) {
@@ -50,7 +50,7 @@ class DifferentialTest {
         assertThat(telling).as("cases that give rows").isGreaterThan(cases / 2);
     }
 
-    /** How the database's answer differs; empty when it does not. */
+    /** How the database's result differs; empty if it does not. */
     private static Optional<String> difference(JdbcSource source, Case made) {
         List<String> expected = made.expected();
         try {

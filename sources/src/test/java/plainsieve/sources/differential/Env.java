@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
 
-/** What is chosen, as the evaluator sees it: text, parsed on its own where it is needed. */
+/** The choices as text for the evaluator, which parses them itself. */
 record Env(Map<String, ChoiceText> choices, String kind) {
     boolean blank(String parameter) {
         return choices.get(parameter).kind() == ChoiceText.Kind.BLANK;

@@ -7,9 +7,9 @@ import java.util.Map;
 import java.util.SplittableRandom;
 
 /**
- * Makes random queries of the kinds that filters on top have got wrong: WITH names that hide tables and each other, columns
- * called as others, expressions that need brackets, groupings by names, sides of set operations of unlike types, orders that
- * pick rows, counters. The first column is filtered.
+ * Generates random queries of kinds on which filters have failed before: WITH names that hide tables and each other, columns
+ * with reused names, expressions that need brackets, groupings by alias, set operations of different types, orders that
+ * select rows, counters. The first column is filtered.
  */
 final class OnTop {
     private static final List<String> NAMES = List.of("a", "b", "t", "s");
@@ -90,7 +90,7 @@ final class OnTop {
         };
     }
 
-    /** What people write in more ways than one. */
+    /** Equivalent forms that users write. */
     private String written() {
         List<String> forms = new ArrayList<>(List.of(
                 "select k, id from (select * from t) as \"T\"".replace('"', kind.equals("mariadb") ? '`' : '"'),
@@ -132,15 +132,15 @@ final class OnTop {
         return pick(forms);
     }
 
-    /** Columns of types that compare in their own ways, in every place from which a filter goes on. */
+    /** Columns of types with special comparison, in every place that a filter passes. */
     private String typed() {
         List<String> typed = new ArrayList<>(OnTopTables.typed());
         if (trino()) {
-            // It compares no text with these: only a filter that knows its column can be there.
+            // It compares these with no text: only a filter that knows its column can go there.
             typed.removeAll(List.of("u", "ls"));
         }
         String column = pick(typed);
-        // MariaDB takes a literal into sides of unlike types by rules that differ from those for the whole.
+        // MariaDB converts a literal per branch by rules that differ from those for the whole.
         String other = kind.equals("mariadb") || oneIn(2) ? column : pick(typed);
         String from = pick(List.of("t", "(select * from s) t", "(select id, " + column + " from t) t"));
         return pick(List.of(
@@ -161,7 +161,7 @@ final class OnTop {
                         + pick(List.of("using (" + column + ")", "on o.id = l.id"))));
     }
 
-    /** Over something that has id, k, x, code and r. */
+    /** On a relation with id, k, x, code and r. */
     private String plain(String from) {
         return "select " + (oneIn(4) ? "distinct " : "") + expression() + (oneIn(3) ? "" : " as k") + ", id from "
                 + from
@@ -221,7 +221,7 @@ final class OnTop {
             last = names.remove(random.nextInt(names.size()));
             String from = pick(List.of("t", "s", "t", pick(NAMES.subList(0, 2)) + "0", last.equals("a") ? "s" : "t"));
             if (kind.equals("mariadb") && last.equals(read.get(from))) {
-                // Two that read a table by each other's name stop the server of MariaDB 10.11.19 when the second is
+                // Two queries that read a table by each other's name crash MariaDB 10.11.19 when the second is
                 // used twice.
                 from = last;
             }
@@ -296,7 +296,7 @@ final class OnTop {
         return first + " " + operator + " " + pick(sides);
     }
 
-    /** Rows that an order picks. */
+    /** Rows selected by an order. */
     private String picked() {
         List<String> forms = new ArrayList<>(List.of(
                 "select k, id from t order by id limit 5",

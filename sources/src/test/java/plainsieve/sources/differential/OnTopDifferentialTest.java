@@ -28,10 +28,10 @@ import plainsieve.sources.TestDatabases.Answered;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * A filter, a grouping or a sort that is put on top of a query gives the rows that the same gives around it, written by hand
- * with literals: however far in the filter went, with and without what the source says of its tables.
+ * A filter, a grouping or a sort added to a query returns the rows of the manually wrapped query with literals,
+ * wherever the filter went, with and without table metadata.
  *
- * <p>More cases, and others: {@code -Dontop.cases=100000 -Dontop.seed=7}.
+ * <p>More cases with other seeds: {@code -Dontop.cases=100000 -Dontop.seed=7}.
  */
 class OnTopDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
@@ -45,7 +45,7 @@ class OnTopDifferentialTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
-    void givesTheRowsOfTheSameWrittenAround(String kind) throws Exception {
+    void equalsTheManuallyWrappedQuery(String kind) throws Exception {
         int cases = Slow.cases(CASES, kind);
         int asked = 0;
         int inside = 0;
@@ -94,7 +94,7 @@ class OnTopDifferentialTest {
             return Optional.of(known.computeIfAbsent(
                     query, text -> TestDatabases.answer(source, new Statement(text, List.of(), List.of(), 10_000))));
         } catch (SourceFailure e) {
-            // The generator knows nothing of types; what the database refuses as it is is no case.
+            // The generator ignores types; a query that the database rejects is no case.
             return Optional.empty();
         }
     }
@@ -105,7 +105,7 @@ class OnTopDifferentialTest {
             return wanted instanceof ResultShape.Totals;
         }
 
-        /** MariaDB pushes a condition into a subquery, where it may hold of other rows, except below a limit. */
+        /** MariaDB pushes a condition into a subquery, where it may match other rows, except below a limit. */
         String byHand() {
             String shown = grouped() ? filter.name() + ", count(*)" : "*";
             String complete = "(" + query + "\n)";
@@ -132,7 +132,7 @@ class OnTopDifferentialTest {
         }
     }
 
-    /** A group of texts that are equal to the database, padded or in another case, may be called by any of them. */
+    /** A group of texts that the database considers equal may be labeled by any of them. */
     private static List<String> sorted(List<List<Object>> rows, boolean grouped) {
         return rows.stream()
                 .map(Cells::text)

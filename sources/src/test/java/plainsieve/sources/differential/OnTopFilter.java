@@ -23,16 +23,16 @@ import plainsieve.sources.Column;
 import plainsieve.sources.TestDatabases.Answered;
 
 /**
- * A filter on the first column with values that it shows.
+ * A filter on the first column with values that it contains.
  *
- * @param name the column as a query around calls it
+ * @param name the column name in an outer query
  * @param byHand the same with literals
  */
 record OnTopFilter(AddedFilter added, String name, String byHand, Choices choices) {
     private static final int KINDS = 8;
     private static final Set<Type> STRAY = EnumSet.of(Type.INTEGER, Type.DECIMAL, Type.BOOLEAN);
 
-    /** What is picked of a column, and how it is called. */
+    /** The picked values of a column and its name. */
     private record Picked(String column, String name, Parameter parameter, List<Object> values, List<String> literals) {
         List<String> written() {
             return values.stream().map(OnTopFilter::written).toList();
@@ -69,7 +69,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
         List<Object> values = new ArrayList<>();
         for (int i = random.nextInt(3); i >= 0 && !shown.isEmpty(); i--) {
             Object value = shown.get(random.nextInt(shown.size()));
-            // Columns of SQLite hold what they were given; a text among numbers cannot be chosen as one.
+            // SQLite columns contain any type; a text among numbers cannot be chosen as a number.
             boolean stray = value instanceof String && STRAY.contains(told);
             if (value != null && !stray) {
                 values.add(value);
@@ -117,7 +117,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
         return new Choices(parameters, chosen);
     }
 
-    /** So many values that nothing shows that the list becomes a long one. */
+    /** So many absent values that the list becomes a long one. */
     private static List<Object> others(Type type) {
         return switch (type) {
             case INTEGER ->
@@ -141,7 +141,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
         };
     }
 
-    /** As the product takes it from the column that is picked. */
+    /** With the type that the product derives from the picked column. */
     private static Type type(Column.Kind kind) {
         return switch (kind) {
             case INTEGER -> Type.INTEGER;
@@ -157,7 +157,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
         return value instanceof Double number ? new BigDecimal(number.toString()).toPlainString() : value.toString();
     }
 
-    /** A choice is what is shown; a bare 0.1 is not what a short binary fraction shows as 0.1. */
+    /** A choice is the displayed value; a bare 0.1 is not what a short binary fraction displays as 0.1. */
     private static String literal(Object value, Column column, Dialect dialect) {
         if (dialect.name().equals("trino")) {
             return typed(value, column);
@@ -171,7 +171,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
         };
     }
 
-    /** Trino turns no text into anything else. */
+    /** Trino converts text implicitly to no other type. */
     private static String typed(Object value, Column column) {
         String text = "'" + written(value) + "'";
         return switch (column.kind()) {

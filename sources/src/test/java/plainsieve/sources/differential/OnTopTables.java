@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.SplittableRandom;
 
 /**
- * Tables with columns that compare in their own ways: texts with padding and with another collation, short binary
- * fractions, decimals with a scale, days, moments with and without a zone, uuids, enumerations, truths, arrays. Each column
- * has rows without a value.
+ * Tables with columns of special comparison: padded text, text with another collation, short binary
+ * fractions, scaled decimals, dates, timestamps with and without time zone, UUIDs, enumerations, booleans, arrays. Each column
+ * has null rows.
  */
 final class OnTopTables {
     private static final List<String> TABLES = List.of("t", "s", "main_a", "main_b", "main_t", "main_s");
@@ -61,7 +61,7 @@ final class OnTopTables {
                 new Column("ls", list, one, other));
     }
 
-    /** Literals say their types, and there is no enumeration. */
+    /** Literals are typed, and there is no enumeration. */
     private static List<Column> ofTrino() {
         return List.of(
                 new Column("k", "varchar", "'a'", "'A'", "'b'", "'1'", "'a '", "''"),

@@ -13,7 +13,7 @@ import java.util.stream.Stream;
 interface Rel {
     String sql(String kind);
 
-    /** The rows by output column, in no order. */
+    /** The rows by output column, unordered. */
     List<Map<String, Object>> rows(Env env);
 
     default Stream<Rel> smaller() {
@@ -220,7 +220,7 @@ interface Rel {
         }
     }
 
-    /** Two queries joined by a set operator. */
+    /** Two queries combined by a set operator. */
     record SetOperation(String operator, Rel first, Rel second) implements Rel {
         @Override
         public String sql(String kind) {
@@ -251,7 +251,7 @@ interface Rel {
         }
     }
 
-    /** Rows numbered by a window function: what is filtered before it changes the numbers. */
+    /** Rows numbered by a window function: filtering earlier changes the numbers. */
     record Numbered(boolean byPort, Optional<Cond> where) implements Rel {
         @Override
         public String sql(String kind) {
@@ -277,7 +277,7 @@ interface Rel {
         }
     }
 
-    /** The first rows by id, with parameters for how many and from where. */
+    /** The first rows by id, with parameters for limit and offset. */
     record Limited(Rel inner) implements Rel {
         @Override
         public String sql(String kind) {

@@ -33,7 +33,7 @@ final class Tables {
     static void write(Connection connection, String kind) throws SQLException {
         String moment = kind.equals("mariadb") ? "datetime" : kind.equals("trino") ? "timestamp(6)" : "timestamp";
         String text = TEXT.get(kind);
-        // Trino's tables in memory take no such column.
+        // Trino's tables in memory accept no such column.
         String required = kind.equals("trino") ? "" : " not null";
         try (Statement statement = connection.createStatement()) {
             statement.execute("create table t (id bigint" + required + ", port " + text
@@ -73,7 +73,7 @@ final class Tables {
         }
     }
 
-    /** Trino's driver knows the types of Java only when it is reported what they are for. */
+    /** Trino's driver requires the target type for Java objects. */
     static void set(PreparedStatement insert, int at, Object value) throws SQLException {
         if (value instanceof LocalDateTime) {
             insert.setObject(at, value, Types.TIMESTAMP);

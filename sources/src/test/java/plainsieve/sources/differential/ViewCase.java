@@ -25,10 +25,10 @@ import plainsieve.core.view.ViewContent;
 import plainsieve.core.view.ViewPart;
 
 /**
- * A view with choices, and what it must show of {@link Data#T_ROWS}, worked out row by row.
+ * A view with choices, and its expected content from {@link Data#T_ROWS}, computed row by row.
  *
  * @param ports the chosen ones; empty for no filter
- * @param least the smallest delay; nothing for no filter
+ * @param least the minimum delay; empty for no filter
  */
 record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<Long> least) {
     private static final List<String> KEYS = List.of(
@@ -217,7 +217,7 @@ record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<L
         };
     }
 
-    /** Numbers to nine digits, of them three after the point: databases work with binary fractions, and cut averages. */
+    /** Numbers with nine digits, three of them after the point: databases compute binary fractions and truncate averages. */
     static String inText(List<Object> row) {
         return row.stream().map(ViewCase::cell).collect(Collectors.joining(" | "));
     }

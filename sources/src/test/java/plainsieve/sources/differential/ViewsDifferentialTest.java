@@ -23,7 +23,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * Every kind of view, with random figures, groupings and choices, on every real database: the numbers equal those of an
- * evaluator that reads the same rows one by one and shares no code with what makes the statements.
+ * evaluator that reads the same rows one by one and shares no code with the product.
  */
 class ViewsDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
@@ -42,7 +42,7 @@ class ViewsDifferentialTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
-    void everyKindOfViewGivesWhatTheEvaluatorGives(String kind) throws Exception {
+    void everyViewKindAgreesWithTheEvaluator(String kind) throws Exception {
         int cases = Slow.cases(CASES, kind);
         int telling = 0;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, Tables::write), CLOCK)) {

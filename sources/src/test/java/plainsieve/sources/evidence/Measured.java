@@ -19,7 +19,7 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A database with 20,000 trips that tells, by its own counters and not by its plan, how many rows a statement read. */
+/** A database with 20,000 trips that counts, independently of its plan, the rows that a statement read. */
 abstract class Measured implements AutoCloseable {
     static final int TRIPS = 20_000;
     private static final String[] NOTES = {"calm", "it's", "50%", "a_b", null};
@@ -78,7 +78,7 @@ abstract class Measured implements AutoCloseable {
         return settings;
     }
 
-    /** How much of the table a statement read, from 0 to 1 and a little more. */
+    /** The share of the table that a statement read, from 0 to slightly above 1. */
     abstract double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException;
 
     final void runByHand(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
@@ -104,7 +104,7 @@ abstract class Measured implements AutoCloseable {
         connection.close();
     }
 
-    /** Counts by the statistics of the transaction it runs in. */
+    /** Counts by the statistics of its transaction. */
     private static final class OnPostgreSql extends Measured {
         OnPostgreSql(SourceAccess settings) throws SQLException {
             super(
@@ -149,7 +149,7 @@ abstract class Measured implements AutoCloseable {
         }
     }
 
-    /** Counts the instructions of SQLite's virtual machine: a row that is read costs two at the very least. */
+    /** Counts the instructions of SQLite's virtual machine: reading a row costs at least two. */
     private static final class OnSqlite extends Measured {
         OnSqlite(SourceAccess settings) throws SQLException {
             super(
@@ -173,7 +173,7 @@ abstract class Measured implements AutoCloseable {
         }
     }
 
-    /** Counts by the rows that its scans say they read when the statement is run to its end. */
+    /** Counts the rows that its scans report when the statement runs to its end. */
     private static final class OnDuckDb extends Measured {
         private static final Pattern READ = Pattern.compile("\"operator_rows_scanned\":\\s*(\\d+)");
 

@@ -36,7 +36,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * Where each choice runs on a real cluster, for every form of a condition, of a join and of a list, on tables of a connector
- * that takes no conditions (memory) and of one that does (tpch). None is unknown: each plan has the condition.
+ * without pushdown (memory) and with it (tpch). None is unknown: each plan has the condition.
  */
 class TrinoVerdictsTest {
     private static final int CROSSINGS = 200;
@@ -74,7 +74,7 @@ class TrinoVerdictsTest {
 
     /** A line: the verdicts in the order of the placements, the query, the choices. */
     @TestFactory
-    Stream<DynamicTest> theVerdictOnEachFormIs() throws IOException {
+    Stream<DynamicTest> matchesEachForm() throws IOException {
         String lines = new String(
                 TrinoVerdictsTest.class
                         .getResourceAsStream("trino-conditions.txt")

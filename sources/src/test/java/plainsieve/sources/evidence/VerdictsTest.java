@@ -118,7 +118,7 @@ class VerdictsTest {
     }
 
     @TestFactory
-    Stream<DynamicTest> verdictsAreWhatTheDatabaseDid() {
+    Stream<DynamicTest> matchesTheDatabase() {
         assertThat(pairs()).hasSizeGreaterThanOrEqualTo(40);
         return Stream.of("postgresql", "mariadb", "sqlite", "duckdb")
                 .map(kind -> DynamicTest.dynamicTest(kind, () -> check(kind)));
@@ -150,11 +150,11 @@ class VerdictsTest {
             }
         }
         assertThat(wrong).as(kind).isEmpty();
-        // A value outside what a table holds is answered without a test, from statistics.
+        // A value outside the range of a table is answered from statistics.
         assertThat(known).as("verdicts that are known, of %d on %s", all, kind).isGreaterThan(all * 3 / 4);
     }
 
-    /** Whether the share of the table that was read cannot be with these verdicts. */
+    /** Whether the share of the table that was read contradicts these verdicts. */
     private static boolean contradicts(List<Verdict> verdicts, double read) {
         List<ExecutionSite> places = verdicts.stream().map(Verdict::where).toList();
         if (places.contains(ExecutionSite.BY_INDEX) || places.contains(ExecutionSite.STOPS_EARLY)) {

@@ -45,7 +45,7 @@ import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Rows of a real PostgreSQL and a real MariaDB, put together. */
+/** Rows of a real PostgreSQL and a real MariaDB, joined. */
 class FederatedSourceTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final RunLimits LIMITS = new RunLimits(Duration.ofSeconds(30));
@@ -98,7 +98,7 @@ class FederatedSourceTest {
         several.close();
     }
 
-    /** Keeps what each side was sent. */
+    /** Records what each side was sent. */
     private final class Asking implements PartSender {
         @Override
         public RunSummary ask(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
@@ -135,20 +135,20 @@ class FederatedSourceTest {
     private static final String BOTH = "select a.n, b.word from a join b on b.n = a.n order by a.n";
 
     @Test
-    void theSideWithFewerRowsIsAskedFirstAndItsValuesGoToTheOther() {
+    void queriesTheSmallerSideFirstAndTransfersItsKeys() {
         List<List<Object>> rows = rows(statement(
                 BOTH,
                 side("a", "postgresql", "select n, half, word from numbers", "mariadb"),
                 side("b", "mariadb", "select n, word from numbers where n in (7, 9000)", "postgresql")));
         assertThat(rows).containsExactly(List.of(7L, "w7"), List.of(9000L, "w9000"));
-        // Both are counted, then asked.
+        // Both are counted, then queried.
         assertThat(asked).hasSize(4);
         assertThat(asked.get(2).text()).startsWith("select n, word from numbers where n in (7, 9000)");
         assertThat(asked.get(3).text()).isEqualTo("select n, half, word from numbers where n in (?, ?)");
     }
 
     @Test
-    void withoutADecisionNothingTravelsAndNothingIsCounted() {
+    void withoutADecisionTransfersAndCountsNothing() {
         assertThat(rows(statement(
                         BOTH,
                         side("a", "postgresql", "select n from numbers"),
@@ -158,7 +158,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void tenThousandValuesTravelAndNotOneMore() {
+    void transfersAtMostTenThousandKeys() {
         Statement ten = statement(
                 BOTH,
                 side("a", "postgresql", "select n from numbers where n <= 10000"),
@@ -174,9 +174,9 @@ class FederatedSourceTest {
         assertThat(asked.get(1).values()).isEmpty();
     }
 
-    /** PostgreSQL takes no such text, not even to say that it has none. */
+    /** PostgreSQL rejects such text, even in a comparison. */
     @Test
-    void aKeyThatNotEverySourceTakesIsSentToNone() {
+    void doesNotTransferAKeyThatASourceRejects() {
         Statement statement = statement(
                 "select a.word from a join b on b.word = a.word",
                 side(
@@ -189,7 +189,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void whereNothingIsNeededNothingComes() {
+    void emptySideFetchesNothing() {
         Statement none = statement(
                 "select a.n, b.word from a left join b on b.n = a.n",
                 side("a", "postgresql", "select n from numbers where n < 0"),
@@ -199,7 +199,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void moreRowsThanAreTakenAreRefusedWithAWayOut() {
+    void rejectsMoreRowsThanTheLimitWithAdvice() {
         Statement statement = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers union all select -1"));
         assertThatThrownBy(() -> rows(statement))
@@ -210,7 +210,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void whatASourceRefusesIsToldAtItsPlaceInTheWhole() {
+    void mapsSourceErrorsToTheWholeText() {
         Statement statement = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers where nonsense = 3"));
         assertThatThrownBy(() -> rows(statement)).isInstanceOfSatisfying(SourceFailure.class, e -> assertThat(
@@ -221,14 +221,14 @@ class FederatedSourceTest {
     }
 
     @Test
-    void twoColumnsOfOneNameAreRefused() {
+    void rejectsDuplicateColumns() {
         Statement statement =
                 statement("select count(*) as n from a", side("a", "mariadb", "select n, half as N from numbers"));
         assertThatThrownBy(() -> rows(statement)).hasMessageContaining("returns two columns named");
     }
 
     @Test
-    void viewsOfOnePageShareWhatWasFetched() throws Exception {
+    void viewsOfAPageShareFetchedRows() throws Exception {
         SourcePart a = side("a", "postgresql", "select n, half from numbers");
         List<CompletableFuture<List<List<Object>>>> runs = Stream.of(
                         "select count(*) as c from a", "select sum(half) as s from a", "select max(n) as m from a")
@@ -243,7 +243,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void whatIsStoppedStopsAtTheSource() throws Exception {
+    void cancellationReachesTheSource() throws Exception {
         Cancellation cancellation = new Cancellation();
         Statement slow = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers, pg_sleep(25)"));
@@ -257,7 +257,7 @@ class FederatedSourceTest {
         String sleeping = "select pid from pg_stat_activity where state = 'active' and query like '%pg_sleep(25)%'"
                 + " and pid <> pg_backend_pid()";
         Statement still = new Statement(sleeping, List.of(), List.of(), Statement.NO_CAP);
-        // A database that is reported to stop does so at its next look.
+        // A database notices a cancellation at its next check.
         List<List<Object>> running = TestDatabases.rows(DATABASES.get("postgresql"), still);
         for (int i = 0; i < 100 && !running.isEmpty(); i++) {
             Thread.sleep(50);
@@ -269,17 +269,17 @@ class FederatedSourceTest {
     private static final class Nobody implements RowReceiver {
         @Override
         public void columns(List<Column> columns) {
-            // No one looks.
+            // Not inspected.
         }
 
         @Override
         public void row(Object[] values) {
-            // No one looks.
+            // Not inspected.
         }
     }
 
     @Test
-    void thePlanTellsWhatWasFetchedOfEach() {
+    void planShowsFetchedRowsOfEachSource() {
         Statement statement = statement(
                 BOTH,
                 side("a", "postgresql", "select n from numbers where n < 3"),
@@ -292,13 +292,13 @@ class FederatedSourceTest {
         assertThat(plan.steps().get(1).inWords())
                 .startsWith("b of mariadb: 2 rows fetched in ")
                 .endsWith("filtered by 2 values of n of a");
-        // The rows that were shown, not others.
+        // The displayed rows and no others.
         assertThat(asked).hasSize(before);
     }
 
-    /** Report there is what it is here: none becomes another by the way. */
+    /** Fetched values keep their types and values. */
     @Test
-    void valuesStayWhatTheyAre() {
+    void keepsValues() {
         String all =
                 "select 9223372036854775807 as big, 12345678901234567890 as huge, cast(0.10 as numeric(6, 2)) as cents,"
                         + " cast(1.5 as double precision) as half_, cast('2026-02-28' as date) as day,"
@@ -327,7 +327,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void whatIsToBeADayIsOneWhereTheSourceShowsATextAndElseNot() {
+    void convertsTextToDatesOnlyWhereDisplayedAsText() {
         SourcePart days = SourcePart.of(
                 "a",
                 new SourcePart.Location("mariadb", Dialects.of("mariadb")),
@@ -340,7 +340,7 @@ class FederatedSourceTest {
     }
 
     @Test
-    void nothingStaysWhenItIsClosed() throws IOException {
+    void leavesNoFilesWhenClosed() throws IOException {
         rows(statement("select count(*) as n from a", side("a", "postgresql", "select n from numbers")));
         several.close();
         try (Stream<Path> left = Files.list(folder)) {

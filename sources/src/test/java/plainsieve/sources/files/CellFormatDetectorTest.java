@@ -13,7 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.sources.DetectedColumn;
 
-/** What the texts of a column are taken for by themselves, and what they are not. */
+/** The types detected for columns of text, and types that are not. */
 class CellFormatDetectorTest {
     @TempDir
     Path base;
@@ -43,7 +43,8 @@ true|False|TRUE                             | boolean                           
 yes|no|yes                                  | text                              | yes, no, yes
 a|1|2                                       | text                              | a, 1, 2
 """, ignoreLeadingAndTrailingWhitespace = true)
-    void takesForWhatEveryCellIs(String one, String two, String three, String form, String values) throws IOException {
+    void detectsTheTypeOfEveryCell(String one, String two, String three, String form, String values)
+            throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write("t.csv", "n\tv\n1\t%s\n2\t%s\n3\t%s\n4\t\n".formatted(one, two, three));
             assertThat(files.forms("t")).containsExactly("n: integer", "v: " + form);
@@ -54,7 +55,7 @@ a|1|2                                       | text                              
     }
 
     @Test
-    void tellsWhatATextAlmostIsAndWhichCellsKeepItFromThat() throws IOException {
+    void reportsCellsThatPreventAType() throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write("t.csv", "v\n1\n2\n3\nn/a\nn/a\nnone\n4\n");
             DetectedColumn found =
@@ -65,7 +66,7 @@ a|1|2                                       | text                              
     }
 
     @Test
-    void decidesByTheLastRowAsMuchAsByTheFirst() throws IOException {
+    void considersTheLastRow() throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write(
                     "late.csv",
@@ -76,7 +77,7 @@ a|1|2                                       | text                              
     }
 
     @Test
-    void readsMoreFreelyWhatAnAuthorSaid() throws IOException {
+    void convertsLenientlyForADeclaredType() throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write("t.csv", "n,f,w\n1,yes,+007\n2,N,1.5\n3,perhaps,\n");
             files.saying(Map.of("t", Map.of("f", "boolean", "w", "integer")));

@@ -53,9 +53,9 @@ class DamagedFilesTest {
         return Files.readAllBytes(file);
     }
 
-    /** Bytes of the footer, its length, and pages of rows; the marks at both ends stay. */
+    /** Bytes of the footer, its length, and pages of rows; the magic numbers at both ends stay. */
     @Test
-    void aDamagedParquetFileHidesNoOtherTable() throws Exception {
+    void damagedParquetFileHidesNoOtherTable() throws Exception {
         byte[] whole = parquet();
         Random random = new Random(48);
         List<String> unreported = new ArrayList<>();
@@ -77,7 +77,7 @@ class DamagedFilesTest {
     }
 
     @Test
-    void aCutParquetFileHidesNoOtherTable() throws Exception {
+    void truncatedParquetFileHidesNoOtherTable() throws Exception {
         byte[] whole = parquet();
         for (int length : List.of(0, 1, 4, 8, 12, 100, whole.length / 2, whole.length - 1)) {
             Files.write(files.folder().resolve("bad.parquet"), java.util.Arrays.copyOf(whole, length));

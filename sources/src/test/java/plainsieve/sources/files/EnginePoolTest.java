@@ -25,7 +25,7 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.EnginePool;
 
-/** Folders share what the engines of a process may use, and files change while they are asked. */
+/** Folders share the engines of a process, and files change while they are queried. */
 class EnginePoolTest {
     private static final String LONG =
             "select count(*) from range(100000000) a, range(1000000) b where a.range < b.range";
@@ -51,7 +51,7 @@ class EnginePoolTest {
     }
 
     @Test
-    void makesRoomForAnotherFolderAndReopensFromTheCache() throws IOException {
+    void evictsAnotherFolderAndReopensFromTheCache() throws IOException {
         List<FolderFixture> all = List.of(folder("a"), folder("b"), folder("c"));
         for (int round = 0; round < 3; round++) {
             for (FolderFixture one : all) {
@@ -67,7 +67,7 @@ class EnginePoolTest {
     }
 
     @Test
-    void waitsWhileAllAreAskedAndSaysSoWhenThatTakesTooLong() throws Exception {
+    void waitsForABusyEngineUntilTheTimeout() throws Exception {
         FolderFixture first = folder("a");
         FolderFixture second = folder("b");
         FolderFixture third = folder("c");
@@ -85,7 +85,7 @@ class EnginePoolTest {
     }
 
     @Test
-    void givesEveryAnswerOfOneMomentWhileAFileChanges() throws Exception {
+    void returnsAConsistentSnapshotWhileAFileChanges() throws Exception {
         FolderFixture folder = folder("a");
         List<CompletableFuture<List<String>>> answers = new ArrayList<>();
         for (int round = 1; round <= 12; round++) {
@@ -113,12 +113,12 @@ class EnginePoolTest {
     private static final class Nobody implements RowReceiver {
         @Override
         public void columns(List<Column> columns) {
-            // Only how long it takes matters.
+            // Only the duration matters.
         }
 
         @Override
         public void row(Object[] values) {
-            // Only how long it takes matters.
+            // Only the duration matters.
         }
     }
 }

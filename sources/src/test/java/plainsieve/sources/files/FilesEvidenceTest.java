@@ -21,7 +21,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.TestDatabases;
 
-/** Choices reach the files: what they ran at, by the plan, and the rows that they leave. */
+/** Choices reach the files: their placement in the plan, and the remaining rows. */
 class FilesEvidenceTest extends WithFiles {
 
     private plainsieve.core.statement.Statement rewritten(
@@ -39,7 +39,7 @@ class FilesEvidenceTest extends WithFiles {
     }
 
     @Test
-    void skipsFilesByTheirNames() throws Exception {
+    void skipsFilesByName() throws Exception {
         for (int month = 1; month <= 3; month++) {
             parquet("select n as id, n % 7 as wind from range(1000) r(n)", "weather/2026_0" + month + ".parquet");
         }
@@ -55,7 +55,7 @@ class FilesEvidenceTest extends WithFiles {
     }
 
     @Test
-    void testsRowsOfKeptFilesWhereTheyLie() {
+    void filtersRowsOfStoredFiles() {
         files.write("weather_1.csv", "station,wind\n" + "A,1\nB,2\n".repeat(5_000));
         Map<String, Parameter> parameters =
                 Map.of("station", Parameter.of("station", Type.TEXT), "least", Parameter.of("least", Type.INTEGER));

@@ -24,7 +24,7 @@ import plainsieve.sources.TestDatabases;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.EnginePool;
 
-/** A folder of files, and the source that asks them. */
+/** A folder of files and its source. */
 final class FolderFixture implements AutoCloseable {
     static final RunLimits RUN = new RunLimits(Duration.ofSeconds(60));
 
@@ -37,7 +37,7 @@ final class FolderFixture implements AutoCloseable {
         this(base, new EnginePool(new EngineLimits(512L << 20, 2), 2));
     }
 
-    /** @param enginePool that it shares with others */
+    /** @param enginePool shared with others */
     FolderFixture(Path base, EnginePool enginePool) throws IOException {
         this.enginePool = enginePool;
         this.base = base.toRealPath();
@@ -58,7 +58,7 @@ final class FolderFixture implements AutoCloseable {
         return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), enginePool, clock);
     }
 
-    /** What an author says of columns, from now on. */
+    /** Declares columns as an author does. */
     FolderFixture saying(Map<String, Map<String, String>> said) {
         source.close();
         source = source(said);
@@ -77,7 +77,7 @@ final class FolderFixture implements AutoCloseable {
         try {
             Path file = folder().resolve(name);
             Files.createDirectories(file.getParent());
-            // Anyone who reads the folder at this moment finds the one or the other, not half of it.
+            // A reader of the folder finds the old or the new file, never a part.
             Path draft = Files.write(base.resolve("draft"), text.getBytes(charset));
             return Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
@@ -104,7 +104,7 @@ final class FolderFixture implements AutoCloseable {
                 .orElseThrow();
     }
 
-    /** Each column with what it was taken for. */
+    /** Each column with its detected type. */
     List<String> forms(String table) {
         return table(table).files().orElseThrow().columns().stream()
                 .map(column -> column.name() + ": " + column.type())

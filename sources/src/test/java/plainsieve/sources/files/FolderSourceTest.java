@@ -14,11 +14,11 @@ import plainsieve.sources.Catalog;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TableOverrides;
 
-/** Files as tables: what they are called, what is in them, what happens when they change. */
+/** Files as tables: their names, contents and changes. */
 class FolderSourceTest extends WithFiles {
 
     @Test
-    void takesAFileForATable() {
+    void listsAFileAsATable() {
         files.write("ports.csv", "id,name,opened\n1,Skarn's Øy,1999-05-31\n2,,\n");
         assertThat(files.rows("select * from ports order by id"))
                 .containsExactly("1 Skarn's Øy 1999-05-31", "2 null null");
@@ -27,7 +27,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void takesFilesWhoseNamesDifferInDigitsForOneTableToo() {
+    void listsNumberedFilesAsOneTable() {
         files.write("kiosk_sales_2026_01.csv", "sold,income\n1,2.50\n");
         files.write("kiosk_sales_2026_02.csv", "income,sold,shop\n3,7,north\n");
         assertThat(files.rows("select sold, income, shop, file from kiosk_sales order by file"))
@@ -36,7 +36,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void takesAFolderForATableOfAllFilesInIt() {
+    void listsAFolderAsATable() {
         files.write("weather/tarn/2026.json", "{\"wind\": 3}\n{\"wind\": 4.5, \"at\": {\"port\": \"Tarn\"}}\n");
         files.write("weather/holm.json", "[{\"wind\": null, \"at\": {\"port\": \"Holm\"}, \"gusts\": [1, 2]}]");
         assertThat(files.rows("select wind, at_port, gusts, file from weather order by file, wind"))
@@ -46,7 +46,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void readsParquetWhereItLiesWithTheFoldersThatAreParts() throws Exception {
+    void readsParquetInPlaceWithHivePartitions() throws Exception {
         for (String year : List.of("2025", "2026")) {
             parquet(
                     "select " + year + "0 + n as id, 'x' as state from range(3) r(n)",
@@ -58,7 +58,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void putsParquetFilesWithOtherColumnsTogetherByName() throws Exception {
+    void unitesParquetFilesByColumnName() throws Exception {
         parquet("select 1 as id, 2.5 as fare", "crossings/a.parquet");
         parquet("select 3.25 as fare, 'x' as note, 4 as id", "crossings/b.parquet");
         files.write("crossings/half.parquet", "PAR1 just being written");
@@ -88,7 +88,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void readsWhatAnAuthorSaidOnceAndCountsWhatDoesNotFit() {
+    void appliesDeclaredTypesAndCountsUnfittingCells() {
         files.write("tides.csv", "day;metres;code\n01/02/2026;1,250;007\n03/04/2026;calm;008\n");
         assertThat(files.forms("tides")).containsExactly("day: text", "metres: text", "code: text");
         files.saying(Map.of(
@@ -101,7 +101,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void readsTheNamesOfColumnsWhereAnAuthorSaysThatTheyStand() {
+    void appliesDeclaredHeaderRows() {
         files.write("codes.csv", "port;harbour\nOrn;one\nVik;two\n");
         files.write("years.csv", "Sold\n\n2025;2026\n1;2\n3;4\n");
         files.write("groups.csv", "2026;;note\nsold;left;\n1;2;a\n3;4;b\n");
@@ -119,7 +119,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void saysThatThereAreNoNamesWhereAnAuthorSaysThatTheyStand() {
+    void appliesADeclaredMissingHeader() {
         files.write("ports.csv", "id;port\n\n1;Orn\n");
         files.write("bare.csv", "id;port\n");
         files.saying(Map.of(
@@ -137,7 +137,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void looksAtNoHiddenFilesAndAtNoneOutsideOfTheFolder() throws IOException {
+    void ignoresHiddenFilesAndFilesOutsideTheFolder() throws IOException {
         files.write(".secret.csv", "n\n1\n");
         files.write("~$open.csv", "n\n1\n");
         files.write("notes.docx", "n\n1\n");
@@ -152,7 +152,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void saysThatAFolderIsNotThere() {
+    void reportsAMissingFolder() {
         files.close();
         assertThat(files.folder().toFile().delete()).isTrue();
         assertThatThrownBy(() -> files.rows("select 1"))
@@ -170,7 +170,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void tellsNoFolderOfThisMachineWhenAFileBreaksWhileItIsAsked() throws Exception {
+    void hidesLocalPathsInErrors() throws Exception {
         Path file = parquet("select n, 'note ' || n as note from range(100000) r(n)", "t.parquet");
         byte[] bytes = Files.readAllBytes(file);
         Arrays.fill(bytes, 100, bytes.length / 2, (byte) 7);

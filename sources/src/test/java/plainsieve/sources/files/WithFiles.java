@@ -11,7 +11,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Tests of a folder of files, which each of them has for itself. */
+/** Tests with a folder of files each. */
 abstract class WithFiles {
     @TempDir
     Path base;

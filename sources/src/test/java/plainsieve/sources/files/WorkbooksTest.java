@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.TableOverrides;
 
-/** Sheets, tables and named ranges of workbooks, written part by part as the standard has them, so that each can be odd. */
+/** Sheets, tables and named ranges of workbooks, written part by part as in the standard, so that each can be unusual. */
 class WorkbooksTest extends WithFiles {
     private static final String MAIN = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";
     private static final String HEAD = "<?xml version=\"1.0\" encoding=\"UTF-8\"?>";
@@ -108,9 +108,9 @@ class WorkbooksTest extends WithFiles {
         }
     }
 
-    /** Parts with a DOCTYPE, with entities that name each other, or without XML: the other tables of the folder can be queried. */
+    /** Parts with a DOCTYPE, with recursive entities, or without XML: the other tables of the folder can be queried. */
     @Test
-    void aHostilePartHidesNoOtherTable() throws IOException {
+    void hostilePartHidesNoOtherTable() throws IOException {
         files.write("good.csv", "a\n1\n2\n");
         String external = HEAD + "<!DOCTYPE x [<!ENTITY a SYSTEM \"file:///etc/passwd\">]><x>&a;</x>";
         String nested = HEAD + "<!DOCTYPE x [<!ENTITY a \"ha\"><!ENTITY b \"&a;&a;&a;\">]><x>&b;</x>";
@@ -133,7 +133,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void takesEachSheetForATable() throws IOException {
+    void listsEachSheetAsATable() throws IOException {
         workbook(
                 "",
                 "Fares",
@@ -152,7 +152,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void readsTheNamesOfColumnsWhereAnAuthorSaysThatTheyStand() throws IOException {
+    void appliesDeclaredHeaderRows() throws IOException {
         workbook(
                 "",
                 "Sold",
@@ -172,7 +172,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void takesTablesAndNamedRangesForTablesToo() throws IOException {
+    void listsTablesAndNamedRanges() throws IOException {
         workbook(
                 "<definedNames><definedName name=\"Winter\">'All'!$C$2:$D$4</definedName><definedName name=\"_x\" hidden=\"1\">All!$A$1:$A$2</definedName><definedName name=\"One\">All!$A$1</definedName></definedNames>",
                 "All",
@@ -193,14 +193,14 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void findsTheTablesOfSheetsThatWereMoved() throws IOException {
+    void findsTablesOfMovedSheets() throws IOException {
         workbook(
                 "",
                 "First",
                 row(1, "a") + row(2, number("1")),
                 "Second",
                 row(1, "b", "c") + row(2, number("2"), number("3")));
-        // The file of a sheet keeps its name when the sheet is moved.
+        // A sheet's file keeps its name when the sheet is moved.
         parts.computeIfPresent("xl/_rels/workbook.xml.rels", (name, part) -> part.replace("sheet1.xml", "sheetX.xml")
                 .replace("sheet2.xml", "sheet1.xml")
                 .replace("sheetX.xml", "sheet2.xml"));
@@ -214,7 +214,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void findsNamesInTwoRowsAndUnnamedColumns() throws IOException {
+    void readsTwoRowHeadersAndUnnamedColumns() throws IOException {
         workbook(
                 "",
                 "Groups",
@@ -241,7 +241,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void refusesWhatBecomesEndlessWhenItIsUnpacked() throws IOException {
+    void rejectsDecompressionBombs() throws IOException {
         workbook("", "S", row(1, "a"));
         parts.put("xl/sharedStrings.xml", " ".repeat(600 << 20));
         write("bomb.xlsx");
@@ -250,7 +250,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void followsNoEntities() throws IOException {
+    void rejectsXmlEntities() throws IOException {
         Path secret = Files.writeString(base.resolve("secret.txt"), "secret");
         String evil = "<!DOCTYPE x [<!ENTITY a SYSTEM \"" + secret.toUri()
                 + "\"><!ENTITY b \"bbbbbbbbbb\"><!ENTITY c \"&b;&b;&b;&b;&b;&b;&b;&b;&b;&b;\">]>";
@@ -263,7 +263,7 @@ class WorkbooksTest extends WithFiles {
     }
 
     @Test
-    void saysWhatIsNoWorkbook() throws IOException {
+    void reportsAnInvalidWorkbook() throws IOException {
         files.write("no.xlsx", "not a zip");
         workbook("", "Empty", "");
         write("empty.xlsx");

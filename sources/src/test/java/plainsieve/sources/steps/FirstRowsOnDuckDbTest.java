@@ -10,13 +10,13 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** DuckDB 1.5.6 changes which rows are the first ones where there are joins, unless it is reported not to. */
+/** By default, DuckDB 1.5.6 changes which rows are first where there are joins. */
 class FirstRowsOnDuckDbTest {
     private static final String FIRST = "select t.*, o.d as x from tides t join tides o on o.id = t.id"
             + " order by x nulls last, t.id desc nulls last, t.a nulls last limit 4";
 
     @Test
-    void staysTheFirstOnesWhenTheyAreJoined() throws Exception {
+    void stayFirstWhenJoined() throws Exception {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("duckdb", StepsTables::write), clock)) {
             List<Object> first = rows(source, "select id from (" + FIRST + ") r");
@@ -29,7 +29,7 @@ class FirstRowsOnDuckDbTest {
     }
 
     @Test
-    void countsRowsThatAJoinMultipliesThoughNobodyAsksForItsColumns() throws Exception {
+    void countsRowsThatAnUnusedJoinMultiplies() throws Exception {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("duckdb", StepsTables::write), clock)) {
             String few = "(select * from (values (1, 'a'), (1, 'b'), (2, 'c')) v(k, name))";

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.function.Function;
 import plainsieve.core.value.Type;
 
-/** Rows in memory, and what steps do to them one by one: deliberately simple, and without a line of the product's. */
+/** Rows in memory and a step-by-step evaluator: deliberately simple, and without product code. */
 record Grid(List<Column> columns, List<List<Object>> rows) {
     record Column(String name, Type type) {}
 
@@ -39,7 +39,7 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         return new Grid(columns, others);
     }
 
-    /** Keeps the rows of which it is true; of which it is neither true nor false go as well. */
+    /** Keeps rows for which it is true; false and unknown rows are dropped. */
     Grid where(Function<List<Object>, Boolean> condition) {
         return rows(rows.stream()
                 .filter(row -> Boolean.TRUE.equals(condition.apply(row)))
@@ -90,7 +90,7 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         return rows(sorted);
     }
 
-    /** By these columns; what has no value comes last either way. */
+    /** By these columns; null sorts last either way. */
     Comparator<List<Object>> order(List<String> by, List<Boolean> largestFirst) {
         Comparator<List<Object>> order = (one, other) -> 0;
         for (int i = 0; i < by.size(); i++) {

@@ -15,7 +15,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** A random chain of steps, with the rows that it gives. */
+/** A random chain of steps, with the rows that it returns. */
 final class RandomChain {
     private static final int MOST_ROWS = 90;
 
@@ -78,7 +78,7 @@ final class RandomChain {
         lines.set(0, "from values (a, t): (1, 'ab'), (2, no value), (1, 'o''x')");
     }
 
-    /** Keeps a step if it leaves rows that can be compared. */
+    /** Keeps a step if its rows can be compared. */
     private void keep(String line, Grid after) {
         if (after.rows().size() <= MOST_ROWS && after.columns().size() <= 14) {
             lines.add(line);
@@ -106,7 +106,7 @@ final class RandomChain {
         }
     }
 
-    /** Not of fractions, which databases cut at different digits. */
+    /** Excludes fractions, which databases truncate differently. */
     private void distinct() {
         if (grid.of(Type.DECIMAL).isEmpty()) {
             keep("distinct rows", grid.rows(new ArrayList<>(new LinkedHashSet<>(grid.rows()))));
@@ -127,7 +127,7 @@ final class RandomChain {
     }
 
     private void where() {
-        RandomCondition.Worded condition = new RandomCondition(random, grid).of(2);
+        RandomCondition.TextExpression condition = new RandomCondition(random, grid).of(2);
         keep("where " + condition.words(), grid.where(condition.value()));
     }
 
@@ -142,7 +142,7 @@ final class RandomChain {
         Grid.Column column = any(columns);
         String parameter = "p" + (parameters.size() + 1);
         boolean many = random.nextBoolean();
-        List<Worded> values = new ArrayList<>();
+        List<TextExpression> values = new ArrayList<>();
         for (int i = random.nextInt(many ? 4 : 2); i > 0; i--) {
             values.add(new RandomExpression(random, grid).fixed(column.type()));
         }
@@ -161,7 +161,7 @@ final class RandomChain {
         grid = after;
     }
 
-    private static Choice choice(List<Worded> values, boolean many) {
+    private static Choice choice(List<TextExpression> values, boolean many) {
         List<Value> all = values.stream()
                 .map(value -> typed(value.value().apply(List.of())))
                 .toList();
@@ -177,7 +177,7 @@ final class RandomChain {
 
     private void newColumn() {
         Type type = any(List.of(Type.INTEGER, Type.TEXT, Type.DECIMAL, Type.DATE));
-        Worded value = new RandomExpression(random, grid).of(type, 2);
+        TextExpression value = new RandomExpression(random, grid).of(type, 2);
         String name = name();
         keep("add column " + name + " = " + value.words(), grid.with(new Grid.Column(name, type), value.value()));
     }
@@ -213,7 +213,7 @@ final class RandomChain {
         keep("rename " + from + " to " + to, grid.narrowed(columns(), called));
     }
 
-    /** By every column, so that rows which are alike in all of them are the only ones in no order. */
+    /** By every column, so that only equal rows have no defined order. */
     private Map.Entry<String, Grid> order(Set<String> leadingFirst) {
         List<String> by = new ArrayList<>(leadingFirst);
         columns().stream().filter(column -> !by.contains(column)).forEach(by::add);
@@ -281,7 +281,7 @@ final class RandomChain {
     private void fillOrReplace() {
         Grid.Column column = any(grid.columns());
         RandomExpression expressions = new RandomExpression(random, grid);
-        Worded with = expressions.fixed(column.type());
+        TextExpression with = expressions.fixed(column.type());
         int at = grid.at(column.name());
         if (random.nextBoolean()) {
             keep(
@@ -289,7 +289,7 @@ final class RandomChain {
                     grid.with(column, row -> row.get(at) == null ? with.value().apply(row) : row.get(at)));
             return;
         }
-        Worded what = expressions.fixed(column.type());
+        TextExpression what = expressions.fixed(column.type());
         keep(
                 "replace in " + column.name() + ": " + what.words() + " with " + with.words(),
                 grid.with(

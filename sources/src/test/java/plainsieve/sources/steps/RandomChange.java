@@ -7,7 +7,7 @@ import java.util.SplittableRandom;
 import java.util.function.Function;
 import plainsieve.core.value.Type;
 
-/** Texts that become numbers and days, if they are some. */
+/** Text that converts to numbers and dates in some rows. */
 final class RandomChange {
     private static final List<String> NUMBERS = List.of(
             "12",
@@ -55,29 +55,30 @@ final class RandomChange {
         this.expressions = expressions;
     }
 
-    Worded whole(int depth) {
-        Worded text = text(NUMBERS, depth);
-        Worded fallback = expressions.fixed(Type.INTEGER);
+    TextExpression whole(int depth) {
+        TextExpression text = text(NUMBERS, depth);
+        TextExpression fallback = expressions.fixed(Type.INTEGER);
         return changed("whole number of ", text, fallback, RandomChange::number);
     }
 
-    Worded day(int depth) {
-        Worded text = text(DAYS, depth);
+    TextExpression day(int depth) {
+        TextExpression text = text(DAYS, depth);
         return changed("date of ", text, expressions.fixed(Type.DATE), RandomChange::day);
     }
 
-    private Worded text(List<String> fixed, int depth) {
+    private TextExpression text(List<String> fixed, int depth) {
         if (random.nextInt(3) == 0) {
             return expressions.of(Type.TEXT, depth - 1);
         }
         String text = fixed.get(random.nextInt(fixed.size()));
-        return new Worded("'" + text + "'", Type.TEXT, true, row -> text);
+        return new TextExpression("'" + text + "'", Type.TEXT, true, row -> text);
     }
 
-    private Worded changed(String words, Worded text, Worded fallback, Function<String, Object> read) {
+    private TextExpression changed(
+            String words, TextExpression text, TextExpression fallback, Function<String, Object> read) {
         boolean replaced = random.nextBoolean();
         String behind = replaced ? " or else " + fallback.within() : "";
-        return new Worded(words + text.within() + behind, fallback.type(), false, row -> {
+        return new TextExpression(words + text.within() + behind, fallback.type(), false, row -> {
             Object of = text.value().apply(row);
             Object value = of == null ? null : read.apply((String) of);
             return of != null && value == null && replaced ? fallback.value().apply(row) : value;

@@ -7,7 +7,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import plainsieve.core.value.Type;
 
-/** Random conditions, true, false, or neither of a row. */
+/** Random conditions, true, false or unknown for a row. */
 final class RandomCondition {
     private static final List<Type> TYPES =
             List.of(Type.INTEGER, Type.TEXT, Type.DATE, Type.DATETIME, Type.INTEGER, Type.TEXT);
@@ -15,8 +15,8 @@ final class RandomCondition {
     private final Grid grid;
     private final RandomExpression expressions;
 
-    /** @param value null where it is neither true nor false */
-    record Worded(String words, boolean simple, Function<List<Object>, Boolean> value) {
+    /** @param value null if unknown */
+    record TextExpression(String words, boolean simple, Function<List<Object>, Boolean> value) {
         String within() {
             return simple ? words : "(" + words + ")";
         }
@@ -28,18 +28,18 @@ final class RandomCondition {
         this.expressions = new RandomExpression(random, grid);
     }
 
-    Worded of(int depth) {
+    TextExpression of(int depth) {
         if (depth == 0 || random.nextInt(3) > 0) {
             return test();
         }
-        Worded one = of(depth - 1);
+        TextExpression one = of(depth - 1);
         if (random.nextInt(4) == 0) {
-            return new Worded(
+            return new TextExpression(
                     "not (" + one.words() + ")", true, row -> not(one.value().apply(row)));
         }
-        Worded other = of(depth - 1);
+        TextExpression other = of(depth - 1);
         boolean and = random.nextBoolean();
-        return new Worded(
+        return new TextExpression(
                 one.within() + (and ? " and " : " or ") + other.within(),
                 false,
                 row -> and
@@ -58,14 +58,14 @@ final class RandomCondition {
         return one == null || other == null ? null : true;
     }
 
-    private Worded test() {
+    private TextExpression test() {
         Type type = TYPES.get(random.nextInt(TYPES.size()));
-        plainsieve.sources.steps.Worded left =
+        plainsieve.sources.steps.TextExpression left =
                 grid.of(type).isEmpty() ? expressions.of(type, 1) : expressions.column(any(grid.of(type)));
         int how = random.nextInt(9);
         if (how == 0) {
             boolean has = random.nextBoolean();
-            return new Worded(
+            return new TextExpression(
                     left.within() + (has ? " has a value" : " has no value"),
                     true,
                     row -> (left.value().apply(row) != null) == has);
@@ -86,9 +86,10 @@ final class RandomCondition {
         return all.get(random.nextInt(all.size()));
     }
 
-    private Worded compared(plainsieve.sources.steps.Worded left, plainsieve.sources.steps.Worded right) {
+    private TextExpression compared(
+            plainsieve.sources.steps.TextExpression left, plainsieve.sources.steps.TextExpression right) {
         String verb = any(List.of("=", "<>", "<", "<=", ">", ">="));
-        return new Worded(left.within() + " " + verb + " " + right.within(), true, row -> {
+        return new TextExpression(left.within() + " " + verb + " " + right.within(), true, row -> {
             Object a = left.value().apply(row);
             Object b = right.value().apply(row);
             return a == null || b == null ? null : holds(verb, Grid.compared(a, b));
@@ -106,15 +107,16 @@ final class RandomCondition {
         };
     }
 
-    private Worded list(plainsieve.sources.steps.Worded left, Type type) {
-        List<plainsieve.sources.steps.Worded> values = new ArrayList<>();
+    private TextExpression list(plainsieve.sources.steps.TextExpression left, Type type) {
+        List<plainsieve.sources.steps.TextExpression> values = new ArrayList<>();
         for (int i = random.nextInt(1, 4); i > 0; i--) {
             values.add(expressions.fixed(type));
         }
         boolean any = random.nextBoolean();
-        String words =
-                values.stream().map(plainsieve.sources.steps.Worded::words).collect(Collectors.joining(", "));
-        return new Worded(left.within() + (any ? " in (" : " not in (") + words + ")", true, row -> {
+        String words = values.stream()
+                .map(plainsieve.sources.steps.TextExpression::words)
+                .collect(Collectors.joining(", "));
+        return new TextExpression(left.within() + (any ? " in (" : " not in (") + words + ")", true, row -> {
             Object a = left.value().apply(row);
             return a == null
                     ? null
@@ -125,11 +127,11 @@ final class RandomCondition {
         });
     }
 
-    private Worded pattern(plainsieve.sources.steps.Worded left) {
+    private TextExpression pattern(plainsieve.sources.steps.TextExpression left) {
         String sought = any(List.of("a", "b", "_", "%", "''"));
         String verb = any(List.of("contains", "does not contain", "starts with", "ends with"));
         String plain = sought.replace("''", "'");
-        return new Worded(left.within() + " " + verb + " '" + sought + "'", true, row -> {
+        return new TextExpression(left.within() + " " + verb + " '" + sought + "'", true, row -> {
             String text = (String) left.value().apply(row);
             if (text == null) {
                 return null;
@@ -143,14 +145,14 @@ final class RandomCondition {
         });
     }
 
-    private Worded ofDays(plainsieve.sources.steps.Worded left) {
-        plainsieve.sources.steps.Worded day = expressions.fixed(Type.DATE);
-        plainsieve.sources.steps.Worded last = expressions.fixed(Type.DATE);
+    private TextExpression ofDays(plainsieve.sources.steps.TextExpression left) {
+        plainsieve.sources.steps.TextExpression day = expressions.fixed(Type.DATE);
+        plainsieve.sources.steps.TextExpression last = expressions.fixed(Type.DATE);
         String verb = any(List.of("is on", "is after", "is on or before", "is before", "is from"));
         String words = verb.equals("is from")
                 ? left.within() + " is from " + day.words() + " to the end of " + last.words()
                 : left.within() + " " + verb + " " + day.words();
-        return new Worded(words, true, row -> {
+        return new TextExpression(words, true, row -> {
             Object value = left.value().apply(row);
             if (value == null) {
                 return null;

@@ -14,7 +14,7 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import plainsieve.core.value.Type;
 
-/** Random things that are computed of a row. */
+/** Random expressions on a row. */
 final class RandomExpression {
     private static final List<String> TEXTS = List.of("ab", "b", "bcd", "o''x", "z_b", "c%d", "");
     private final SplittableRandom random;
@@ -25,8 +25,8 @@ final class RandomExpression {
         this.grid = grid;
     }
 
-    /** Of a type, or a fixed value where no column has it. */
-    Worded of(Type type, int depth) {
+    /** Of a type, or a literal where no column has it. */
+    TextExpression of(Type type, int depth) {
         List<Grid.Column> columns = grid.of(type);
         if (depth > 0 && random.nextInt(3) > 0) {
             return made(type, depth);
@@ -36,37 +36,37 @@ final class RandomExpression {
                 : column(columns.get(random.nextInt(columns.size())));
     }
 
-    Worded column(Grid.Column column) {
+    TextExpression column(Grid.Column column) {
         int at = grid.at(column.name());
-        return new Worded(column.name(), column.type(), true, row -> row.get(at));
+        return new TextExpression(column.name(), column.type(), true, row -> row.get(at));
     }
 
-    Worded fixed(Type type) {
+    TextExpression fixed(Type type) {
         switch (type) {
             case INTEGER -> {
                 long number = random.nextInt(-3, 6);
-                return new Worded(Long.toString(number), type, number >= 0, row -> number);
+                return new TextExpression(Long.toString(number), type, number >= 0, row -> number);
             }
             case DECIMAL -> {
                 BigDecimal number = new BigDecimal(random.nextInt(1, 40)).movePointLeft(1);
-                return new Worded(number.toPlainString(), type, true, row -> number);
+                return new TextExpression(number.toPlainString(), type, true, row -> number);
             }
             case DATE -> {
                 LocalDate day = LocalDate.of(2026, 1, 1).plusDays(random.nextInt(120));
-                return new Worded(day.toString(), type, true, row -> day);
+                return new TextExpression(day.toString(), type, true, row -> day);
             }
             case DATETIME -> {
                 LocalDateTime moment = LocalDate.of(2026, 1, 1).atTime(0, 0).plusHours(random.nextInt(2000));
-                return new Worded(moment.toString(), type, true, row -> moment);
+                return new TextExpression(moment.toString(), type, true, row -> moment);
             }
             default -> {
                 String text = TEXTS.get(random.nextInt(TEXTS.size()));
-                return new Worded("'" + text + "'", type, true, row -> text.replace("''", "'"));
+                return new TextExpression("'" + text + "'", type, true, row -> text.replace("''", "'"));
             }
         }
     }
 
-    private Worded made(Type type, int depth) {
+    private TextExpression made(Type type, int depth) {
         if (random.nextInt(6) == 0) {
             return depending(type, depth);
         }
@@ -79,11 +79,11 @@ final class RandomExpression {
         };
     }
 
-    private Worded depending(Type type, int depth) {
-        RandomCondition.Worded when = new RandomCondition(random, grid).of(1);
-        Worded then = of(type, depth - 1);
-        Worded fallback = of(type, depth - 1);
-        return new Worded(
+    private TextExpression depending(Type type, int depth) {
+        RandomCondition.TextExpression when = new RandomCondition(random, grid).of(1);
+        TextExpression then = of(type, depth - 1);
+        TextExpression fallback = of(type, depth - 1);
+        return new TextExpression(
                 "if " + when.words() + " then " + then.within() + " else " + fallback.within(),
                 type,
                 false,
@@ -92,7 +92,7 @@ final class RandomExpression {
                         : fallback.value().apply(row));
     }
 
-    private Worded whole(int depth) {
+    private TextExpression whole(int depth) {
         switch (random.nextInt(7)) {
             case 6 -> {
                 return new RandomChange(random, this).whole(depth);
@@ -127,14 +127,14 @@ final class RandomExpression {
         }
     }
 
-    private Worded time() {
+    private TextExpression time() {
         return of(random.nextBoolean() ? Type.DATE : Type.DATETIME, 0);
     }
 
-    private Worded elapsed() {
-        Worded from = time();
-        Worded to = time();
-        return new Worded(
+    private TextExpression elapsed() {
+        TextExpression from = time();
+        TextExpression to = time();
+        return new TextExpression(
                 "days from " + from.within() + " to " + to.within(),
                 Type.INTEGER,
                 true,
@@ -146,9 +146,9 @@ final class RandomExpression {
                                 Grid.moment(a).toLocalDate(), Grid.moment(b).toLocalDate())));
     }
 
-    private Worded decimal(int depth) {
-        Worded left = of(random.nextBoolean() ? Type.INTEGER : Type.DECIMAL, depth - 1);
-        Worded right = of(random.nextBoolean() ? Type.INTEGER : Type.DECIMAL, depth - 1);
+    private TextExpression decimal(int depth) {
+        TextExpression left = of(random.nextBoolean() ? Type.INTEGER : Type.DECIMAL, depth - 1);
+        TextExpression right = of(random.nextBoolean() ? Type.INTEGER : Type.DECIMAL, depth - 1);
         switch (random.nextInt(3)) {
             case 0 -> {
                 return both(left, "*", right, Type.DECIMAL, BigDecimal::multiply);
@@ -163,12 +163,12 @@ final class RandomExpression {
         }
     }
 
-    private Worded text(int depth) {
-        Worded of = of(Type.TEXT, depth - 1);
+    private TextExpression text(int depth) {
+        TextExpression of = of(Type.TEXT, depth - 1);
         switch (random.nextInt(5)) {
             case 0 -> {
-                Worded other = of(Type.TEXT, depth - 1);
-                return new Worded(
+                TextExpression other = of(Type.TEXT, depth - 1);
+                return new TextExpression(
                         of.within() + " & " + other.within(),
                         Type.TEXT,
                         false,
@@ -184,8 +184,8 @@ final class RandomExpression {
                 return one("text of ", of(Type.INTEGER, depth - 1), Type.TEXT, Object::toString);
             }
             default -> {
-                Worded other = of(Type.TEXT, depth - 1);
-                return new Worded(
+                TextExpression other = of(Type.TEXT, depth - 1);
+                return new TextExpression(
                         "coalesce(" + of.words() + ", " + other.words() + ")",
                         Type.TEXT,
                         true,
@@ -200,8 +200,8 @@ final class RandomExpression {
         return text.length() <= 2 ? text : front ? text.substring(0, 2) : text.substring(text.length() - 2);
     }
 
-    private Worded day(int depth) {
-        Worded of = of(Type.DATE, depth - 1);
+    private TextExpression day(int depth) {
+        TextExpression of = of(Type.DATE, depth - 1);
         switch (random.nextInt(6)) {
             case 5 -> {
                 return new RandomChange(random, this).day(depth);
@@ -225,7 +225,7 @@ final class RandomExpression {
             case 3 -> {
                 long days = random.nextInt(1, 40);
                 boolean back = random.nextBoolean();
-                return new Worded(
+                return new TextExpression(
                         of.within() + (back ? " - " : " + ") + days + " days",
                         Type.DATE,
                         false,
@@ -240,23 +240,25 @@ final class RandomExpression {
         }
     }
 
-    private static Worded one(String words, Worded of, Type type, UnaryOperator<Object> how) {
-        return new Worded(words + of.within(), type, true, row -> ofOne(row, of, how));
+    private static TextExpression one(String words, TextExpression of, Type type, UnaryOperator<Object> how) {
+        return new TextExpression(words + of.within(), type, true, row -> ofOne(row, of, how));
     }
 
-    private static Object ofOne(List<Object> row, Worded of, Function<Object, Object> how) {
+    private static Object ofOne(List<Object> row, TextExpression of, Function<Object, Object> how) {
         Object value = of.value().apply(row);
         return value == null ? null : how.apply(value);
     }
 
-    private static Object ofBoth(List<Object> row, Worded left, Worded right, BinaryOperator<Object> how) {
+    private static Object ofBoth(
+            List<Object> row, TextExpression left, TextExpression right, BinaryOperator<Object> how) {
         Object a = left.value().apply(row);
         Object b = right.value().apply(row);
         return a == null || b == null ? null : how.apply(a, b);
     }
 
-    private static Worded both(Worded left, String sign, Worded right, Type type, BinaryOperator<BigDecimal> how) {
-        return new Worded(
+    private static TextExpression both(
+            TextExpression left, String sign, TextExpression right, Type type, BinaryOperator<BigDecimal> how) {
+        return new TextExpression(
                 left.within() + " " + sign + " " + right.within(),
                 type,
                 false,

@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.core.value.Type;
 
-/** Rows of a table put beside those of a chain, or asked whether there are any. */
+/** Rows of a table joined with those of a chain, or tested for existence. */
 final class RandomJoin {
     private final SplittableRandom random;
     private final Grid grid;
@@ -23,7 +23,7 @@ final class RandomJoin {
         this.tables = tables;
     }
 
-    /** @param holds whether a row of theirs belongs to one of ours */
+    /** @param holds whether two rows match */
     private record Match(String words, BiFunction<List<Object>, List<Object>, Boolean> holds) {}
 
     private Optional<Match> match(Grid theirs) {
@@ -112,7 +112,7 @@ final class RandomJoin {
         };
     }
 
-    /** A query called for each row: its rows, how many there are, how many of each group, or the first of them. */
+    /** A query called for each row: its rows, their count, the counts of groups, or the first row. */
     Optional<Map.Entry<String, Grid>> called(String name) {
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
         if (numbers.isEmpty()) {

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.SplittableRandom;
 import plainsieve.core.value.Type;
 
-/** Steps that turn rows and columns round, put rows under each other, or ask whether a value is among others. */
+/** Steps that pivot, append rows, or test membership. */
 final class RandomShape {
     private final SplittableRandom random;
     private final Grid grid;
@@ -22,7 +22,7 @@ final class RandomShape {
         this.tables = tables;
     }
 
-    /** @param name of what the step makes */
+    /** @param name of the new column */
     Optional<Map.Entry<String, Grid>> of(String name) {
         return switch (random.nextInt(5)) {
             case 0 -> toRows(name);
@@ -117,7 +117,7 @@ final class RandomShape {
         return front ? text.substring(0, at) : text.substring(at + sign.length());
     }
 
-    /** Only where columns of one name have one type: else no database would take it. */
+    /** Only where columns of one name have one type: otherwise databases reject it. */
     private Optional<Map.Entry<String, Grid>> under() {
         String table = any(List.copyOf(tables.keySet()));
         Grid other = tables.get(table);

@@ -23,7 +23,7 @@ final class RandomTotal {
 
     private record Figure(String words, Type type, java.util.function.Function<List<List<Object>>, Object> value) {}
 
-    /** @param name what its figures are called, with a number each */
+    /** @param name prefix of its figures, followed by a number */
     Optional<Map.Entry<String, Grid>> of(String name) {
         List<Grid.Column> keys = new ArrayList<>();
         grid.columns().stream()
@@ -55,7 +55,7 @@ final class RandomTotal {
         return Optional.of(Map.entry(lead + String.join(", ", words) + behind, new Grid(columns, rows)));
     }
 
-    /** The groups of the first keys; the others have no value. @param said whether each row says how many they are */
+    /** The groups of the first keys; the other keys are null. @param said whether each row has the number of groups */
     private List<List<Object>> level(List<Grid.Column> keys, int level, List<Figure> figures, boolean said) {
         List<Integer> places =
                 keys.subList(0, level).stream().map(key -> grid.at(key.name())).toList();
@@ -85,7 +85,7 @@ final class RandomTotal {
         Grid.Column column = grid.columns().get(random.nextInt(grid.columns().size()));
         int at = grid.at(column.name());
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
-        // Fractions that are alike to people differ in their last digit: they are not counted.
+        // Fractions that display alike differ in their last digit: they are not counted.
         switch (random.nextInt(column.type() == Type.DECIMAL ? 1 : 0, 6)) {
             case 1 -> {
                 return new Figure("count of rows", Type.INTEGER, rows -> (long) rows.size());
@@ -97,7 +97,7 @@ final class RandomTotal {
                         .count());
             }
             case 2 -> {
-                RandomCondition.Worded where = new RandomCondition(random, grid).of(1);
+                RandomCondition.TextExpression where = new RandomCondition(random, grid).of(1);
                 return new Figure("count of rows where " + where.words(), Type.INTEGER, rows -> rows.stream()
                         .filter(row -> Boolean.TRUE.equals(where.value().apply(row)))
                         .count());

@@ -26,9 +26,9 @@ import plainsieve.sources.differential.Slow;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * Random chains of steps give the rows that the same steps give one by one in memory, on every database.
+ * Random chains of steps return the rows of a step-by-step evaluation in memory, on every database.
  *
- * <p>More cases, and others: {@code -Dsteps.cases=125000 -Dsteps.seed=7}.
+ * <p>More cases with other seeds: {@code -Dsteps.cases=125000 -Dsteps.seed=7}.
  */
 class StepsDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
@@ -43,7 +43,7 @@ class StepsDifferentialTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
-    void givesTheRowsOfTheStepsOneByOne(String kind) throws Exception {
+    void equalsStepByStepEvaluation(String kind) throws Exception {
         int cases = Slow.cases(CASES, kind);
         int asked = 0;
         int withoutCatalogue = 0;
@@ -84,7 +84,7 @@ class StepsDifferentialTest {
         assertThat(withoutCatalogue).as("chains of unknown columns").isGreaterThanOrEqualTo(cases / 40);
     }
 
-    /** Whether the SQL of a chain is simple enough to be read as steps again, which give the same rows then. */
+    /** Whether the SQL of a chain converts to steps again, which then return the same rows. */
     private static boolean isReadAgain(JdbcSource source, String story, RandomChain chain, String sql, boolean known) {
         String steps;
         try {
@@ -102,7 +102,7 @@ class StepsDifferentialTest {
         return true;
     }
 
-    /** The steps with the last condition that is offered an earlier place there. */
+    /** The steps with the last condition for which an earlier place is suggested. */
     private static Optional<String> withAConditionEarlier(StepsAnalysis analysis) {
         List<String> lines = new ArrayList<>(analysis.steps().stream()
                 .map(StepsAnalysis.AnalyzedStep::written)
@@ -118,7 +118,7 @@ class StepsDifferentialTest {
         return Optional.empty();
     }
 
-    /** For want of columns, or of a database that can ask a query for each row. */
+    /** For lack of columns, or of a database with lateral joins. */
     private static boolean isRefused(StepsAnalysis analysis, boolean known) {
         return analysis.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("not-in-this-database")
@@ -130,7 +130,7 @@ class StepsDifferentialTest {
                 .rewrite(new Choices(chain.parameters(), chain.choices()), ResultShape.allRows(), Statement.NO_CAP);
         String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
         try {
-            AlikeRows.check(all, chain.grid(), rows(source, statement));
+            RowComparison.check(all, chain.grid(), rows(source, statement));
         } catch (SourceFailure e) {
             if (!failsWithinItself(e)) {
                 fail(all + "\n" + e);
@@ -139,8 +139,8 @@ class StepsDifferentialTest {
     }
 
     /**
-     * MariaDB 10.11 takes a name for two, in about one chain in 50,000, where it pushes a condition into groups itself: what it
-     * refuses then has to have its rows when it is reported not to. Without pushing, filters on top would find all groups first.
+     * MariaDB 10.11 confuses two names, in about one chain in 50,000, where it pushes a condition into groups itself: a
+     * rejected statement must return its rows with that optimization off. Without it, filters on top would compute all groups first.
      */
     private static List<List<Object>> rows(JdbcSource source, Statement statement) {
         try {
@@ -157,8 +157,8 @@ class StepsDifferentialTest {
     }
 
     /**
-     * DuckDB 1.5.6 fails within itself for about one chain in 50,000, where it compresses columns of what it knows to be empty.
-     * Without that, it would sort many rows at half the speed.
+     * DuckDB 1.5.6 fails internally for about one chain in 50,000, where it compresses columns known to be empty.
+     * Without that, sorting many rows would take twice as long.
      */
     private static boolean failsWithinItself(SourceFailure failure) {
         return failure.getMessage().contains("INTERNAL Error: Failed to bind column reference");

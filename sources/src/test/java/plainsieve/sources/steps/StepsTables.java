@@ -22,7 +22,7 @@ import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
 
-/** Three small tables, every column but the first with rows without a value; the same in memory and in each database. */
+/** Three small tables, every column but the first with null rows; the same in memory and in each database. */
 final class StepsTables {
     private static final List<Grid.Column> COLUMNS = List.of(
             new Grid.Column("id", Type.INTEGER),
@@ -33,7 +33,7 @@ final class StepsTables {
             new Grid.Column("v", Type.DECIMAL));
     private static final List<String> TEXTS = List.of("ab", "b", "bcd", "o'x", "z_b", "c%d", "");
 
-    /** Queries that are called: one that only filters, one that totals, both of columns that rows around them have, too. */
+    /** Callable queries: one that filters, one that aggregates, both of columns that calling rows have, too. */
     private static final Map<String, String> QUERIES = Map.of(
             "above",
             "steps 1\nfrom tides\nwhere a >= :low\ncolumns id as tide",
@@ -117,7 +117,7 @@ final class StepsTables {
         return value instanceof LocalDate || value instanceof BigDecimal ? value.toString() : value;
     }
 
-    /** What a source says of the tables. */
+    /** The metadata of the tables. */
     static SchemaContext known(boolean known) {
         Map<String, Grid> tables = all();
         return new SchemaContext() {

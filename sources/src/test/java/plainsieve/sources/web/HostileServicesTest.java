@@ -65,7 +65,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void theSecretGoesToItsServiceAlone() throws IOException {
+    void sendsTheSecretToItsServiceOnly() throws IOException {
         service(exchange -> {
             String said = exchange.getRequestHeaders().getFirst("Authorization");
             WebFixture.send(exchange, 422, "application/json", "{\"you said\": \"" + said + "\"}");
@@ -77,7 +77,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void aSecretThatIsSaidBackInAnotherFormIsHidden() throws IOException {
+    void masksAnEncodedSecretInErrors() throws IOException {
         service(exchange -> {
             String said = exchange.getRequestHeaders().getFirst("Authorization");
             WebFixture.send(exchange, 400, "text/plain", "no " + said + exchange.getRequestURI());
@@ -96,7 +96,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void anAddressThatIsNoneIsAMessage() throws IOException {
+    void reportsAnInvalidUrl() throws IOException {
         service(exchange -> {
             exchange.getResponseHeaders().set("Location", "http://[nowhere");
             boolean moved = exchange.getRequestURI().getPath().equals("/moved");
@@ -124,7 +124,7 @@ class HostileServicesTest {
         assertThat(web.asked).containsExactly("/here", "/there", "/away");
     }
 
-    /** However a path is written, the secret goes nowhere but below the base path of the service. */
+    /** However a path is written, the secret is sent only below the base path of the service. */
     @ParameterizedTest
     @ValueSource(
             strings = {
@@ -143,7 +143,7 @@ class HostileServicesTest {
                 "/%2e",
                 "/a/%2E%2E/%2E%2E/x"
             })
-    void noPathLeadsOutOfTheBasePath(String path) throws IOException {
+    void rejectsPathsOutsideTheBasePath(String path) throws IOException {
         service(WebFixture.json(ROWS));
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         ServiceSettings.Web settings = new ServiceSettings.Web(web.address() + "/v1", SignIn.BEARER, "");
@@ -178,7 +178,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void theSecretIsHiddenInRowsToo() throws IOException {
+    void masksTheSecretInRows() throws IOException {
         service(exchange -> {
             String said = exchange.getRequestHeaders().getFirst("Authorization");
             String long_ = "x".repeat(16_380);
@@ -192,9 +192,9 @@ class HostileServicesTest {
         assertThat(row).contains("Bearer •••").doesNotContain("s3cret");
     }
 
-    /** A name that led to an allowed address when it was checked is not asked again where it leads. */
+    /** A checked host name is not resolved again when connecting. */
     @Test
-    void connectsToTheAddressThatWasChecked() throws Exception {
+    void connectsToTheVerifiedAddress() throws Exception {
         InetAddress checked = InetAddress.getByAddress("tides.example", new byte[] {127, 0, 0, 1});
         service(WebFixture.json(ROWS));
         try (ServiceClient client = new ServiceClient(address -> List.of(checked))) {
@@ -215,7 +215,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void whatTheOperatorHasNotAllowedIsNotAsked() {
+    void rejectsHostsThatAreNotAllowed() {
         AllowedHosts hosts = new AllowedHosts(List.of("localhost", "tides.example:8443"), List.of("127.0.0.1:81"));
         assertThatThrownBy(() -> hosts.check(URI.create("http://localhost/x")))
                 .hasMessageContaining("is in a private network");
@@ -229,7 +229,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void hugeAndEndlessAnswersAreLeft() throws IOException {
+    void abortsHugeAndEndlessResponses() throws IOException {
         service(exchange -> {
             exchange.getResponseHeaders().set("Content-Type", "application/json");
             exchange.sendResponseHeaders(200, 0);
@@ -243,7 +243,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void aSilentServiceIsLeftInTimeAndAtOnceWhenAsked() throws IOException {
+    void abortsASilentServiceOnTimeoutAndCancellation() throws IOException {
         CountDownLatch never = new CountDownLatch(1);
         service(exchange -> {
             exchange.sendResponseHeaders(200, 0);
@@ -265,7 +265,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void aServiceThatDoesNotDescribeItselfIsLeftByEachInTime() throws Exception {
+    void abortsEndlessMetadata() throws Exception {
         CountDownLatch never = new CountDownLatch(1);
         service(exchange -> await(never));
         ScheduledExecutorService clock = Executors.newScheduledThreadPool(2);
@@ -290,7 +290,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void whatFailsLeavesNothingOnTheDisk() throws IOException {
+    void failuresLeaveNoFiles() throws IOException {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
                         () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from response"))
@@ -301,7 +301,7 @@ class HostileServicesTest {
     }
 
     @Test
-    void whatIsNoTableIsAMessage() throws IOException {
+    void reportsAResponseWithoutATable() throws IOException {
         AtomicInteger count = new AtomicInteger();
         List<String> bodies =
                 List.of("<html>Sign in</html>", "[".repeat(100_000), "{\"a\": 1", "\u0000\u0000", "[1, 2");
@@ -314,14 +314,14 @@ class HostileServicesTest {
     }
 
     @Test
-    void aServiceThatIsDownSaysSo() throws IOException {
+    void reportsAnUnreachableService() throws IOException {
         service(WebFixture.json(ROWS)).stop();
         assertThatThrownBy(() -> web.source().health()).hasMessageContaining("connection refused");
         assertThatThrownBy(() -> web.get("get /x")).hasMessageContaining("connection refused");
     }
 
     @Test
-    void aServiceThatGoesRoundInCirclesIsLeft() throws IOException {
+    void abortsEndlessPaging() throws IOException {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
                         () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from response"))

@@ -101,7 +101,7 @@ class ODataSourceTest {
         return run(statement(sql, ResultShape.allRows(), 10_000));
     }
 
-    /** What the service was asked for rows or their number. */
+    /** The requests for rows or counts that the service received. */
     private List<String> asked() {
         return fares.asked().stream()
                 .filter(line -> !line.startsWith("/$metadata"))
@@ -109,7 +109,7 @@ class ODataSourceTest {
     }
 
     @Test
-    void setsAreTablesWithTheirOwnTypes() {
+    void listsEntitySetsWithTypes() {
         Catalog catalog = source.catalogue(RUN, new Cancellation());
         assertThat(catalog.tables()).extracting(Catalog.Table::name).containsExactly("Fares", "Routes");
         assertThat(catalog.tables().get(0).columns())
@@ -149,7 +149,7 @@ class ODataSourceTest {
             select max(price) from fares                                   | $select=price
             select class, sum(price) from fares where fare_id < 9 group by class | $filter=fare_id lt 9&$select=fare_id,class,price
             """)
-    void whatTheServiceCanTestItIsAskedFor(String sql, String options) {
+    void pushesSupportedConditions(String sql, String options) {
         run(sql);
         assertThat(asked().get(0)).startsWith("/Fares?" + options);
         assertThat(asked().get(0).contains("$filter")).isEqualTo(options.contains("$filter"));
@@ -164,14 +164,14 @@ class ODataSourceTest {
             with fares as (select 1 as price) select price from fares where price > 50             | nothing
             select price from fares as f(price, route) where price > 50                            | Fares
             """)
-    void whatIsReadTwiceOrFilledUpIsTestedHere(String sql, String options) {
+    void keepsConditionsOfReusedOrOuterRows(String sql, String options) {
         run(sql);
         assertThat(String.join(" ", asked()) + "nothing").contains(options);
         assertThat(asked().stream().anyMatch(line -> line.contains("$filter"))).isEqualTo(options.contains("$filter"));
     }
 
     @Test
-    void choicesArriveAtTheServiceAndBlankOnesDoNot() {
+    void sendsChoicesAndOmitsBlanks() {
         String sql = "select * from fares where route in (:route) and valid_from >= :from and price < :price";
         choose("from", Type.DATE, one(new Value.Day(LocalDate.of(2026, 1, 1))));
         choose("price", Type.DECIMAL, new Choice.Blank());
@@ -188,7 +188,7 @@ class ODataSourceTest {
     }
 
     @Test
-    void firstRowsAreTheFirstOfTheService() {
+    void requestsTheFirstRows() {
         plainsieve.core.statement.Statement first = statement(
                 "select * from fares where price > 10",
                 new ResultShape.Rows(
@@ -209,7 +209,7 @@ class ODataSourceTest {
     }
 
     @Test
-    void aNumberOfRowsIsCountedThere() {
+    void countsAtTheService() {
         ResultShape count = ResultShape.totals(
                 List.of(),
                 List.of(new Measure(Measure.Function.COUNT, java.util.Optional.empty())),
@@ -228,7 +228,7 @@ class ODataSourceTest {
     }
 
     @Test
-    void itIsToldWhereEachChoiceRan() {
+    void reportsWhereEachChoiceRan() {
         choose("price", Type.DECIMAL, one(new Value.Decimal(new BigDecimal("20"))));
         choose("least", Type.DECIMAL, one(new Value.Decimal(new BigDecimal("30"))));
         var statement = statement(
@@ -243,7 +243,7 @@ class ODataSourceTest {
     }
 
     @Test
-    void otherNamesForColumnsMeanOtherColumns() {
+    void resolvesColumnAliases() {
         assertThat(run("select count(price) as n, max(price) as m from fares as f(price, route) where price > 1500")
                         .rows)
                 .containsExactly(List.of((long) fares.allFares().size() - 1500, (long)
@@ -251,14 +251,14 @@ class ODataSourceTest {
     }
 
     @Test
-    void whatTheServiceRefusesIsToldInItsWords() {
+    void reportsServiceErrorsVerbatim() {
         assertThatThrownBy(() -> run("select * from nothing")).hasMessageContaining("nothing");
         fares.close();
         assertThatThrownBy(() -> run("select * from fares")).hasMessageContaining("connection refused");
     }
 
     @Test
-    void everyConditionGivesTheVeryRowsThatItGivesHere() throws SQLException {
+    void pushedConditionsReturnTheSameRows() throws SQLException {
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:")) {
             copy(connection);
             Random random = new Random(20_261_127);

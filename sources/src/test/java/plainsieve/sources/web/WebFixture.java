@@ -33,10 +33,10 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.EnginePool;
 
-/** A service on loopback that answers as a test says, and the source that asks it. */
+/** A service on loopback with configurable responses, and its source. */
 final class WebFixture implements AutoCloseable {
     static {
-        // Else the server waits 40 ms before each answer.
+        // Otherwise the server delays each response by 40 ms.
         System.setProperty("sun.net.httpserver.nodelay", "true");
     }
 
@@ -117,7 +117,7 @@ final class WebFixture implements AutoCloseable {
         return exchange -> send(exchange, 200, "application/json", body);
     }
 
-    /** What came. */
+    /** The received requests. */
     static final class Got implements RowReceiver {
         List<Column> columns = List.of();
         final List<List<Object>> rows = new ArrayList<>();
@@ -140,7 +140,7 @@ final class WebFixture implements AutoCloseable {
         }
     }
 
-    /** No one answers from now on. */
+    /** Stops responding. */
     void stop() {
         server.stop(0);
     }

@@ -51,7 +51,7 @@ class WebSourceTest {
     }
 
     @Test
-    void nestedFieldsAreColumnsAndTypesAreFound() throws IOException {
+    void flattensNestedFieldsAndDetectsTypes() throws IOException {
         WebFixture.Got got = service(WebFixture.json(ROWS)).get("get /x?y=1\nrows at data.rows");
         assertThat(got.names()).containsExactly("a DECIMAL", "at DATE", "in_x BOOLEAN", "b TEXT");
         assertThat(got.rows.get(0)).containsExactly(new java.math.BigDecimal("1.0"), "2026-03-01", true, null);
@@ -60,7 +60,7 @@ class WebSourceTest {
     }
 
     @Test
-    void columnsThatAreSaidAreThereWhateverCame() throws IOException {
+    void declaredColumnsAlwaysExist() throws IOException {
         service(WebFixture.json("{\"rows\": []}"));
         WebFixture.Got got = web.get("get /x\nrows at rows\ncolumn day is date\ncolumn n is integer");
         assertThat(got.names()).containsExactly("day DATE", "n INTEGER");
@@ -69,7 +69,7 @@ class WebSourceTest {
     }
 
     @Test
-    void valuesThatAreNotWhatTheirColumnIsSaidToBeAreCounted() throws IOException {
+    void countsValuesThatDoNotFitTheirColumn() throws IOException {
         service(WebFixture.json("[{\"n\": \"4\"}, {\"n\": \"calm\"}, {\"n\": \"6\"}]"));
         Plan plan = web.source()
                 .explain(
@@ -81,7 +81,7 @@ class WebSourceTest {
     }
 
     @Test
-    void separatedValuesAreRowsToo() throws IOException {
+    void readsDelimitedValues() throws IOException {
         service(exchange -> WebFixture.send(exchange, 200, "text/csv", "port;wind\nArdlow;3,5\nLunna;12,25\n"));
         WebFixture.Got got = web.get("get /x");
         assertThat(got.names()).containsExactly("port TEXT", "wind DECIMAL");
@@ -89,7 +89,7 @@ class WebSourceTest {
     }
 
     @Test
-    void theSqlBehindARequestAsksItsAnswer() throws IOException {
+    void sqlQueriesTheResponse() throws IOException {
         service(WebFixture.json(
                 "[{\"port\": \"A\", \"n\": 1}, {\"port\": \"B\", \"n\": 2}, {\"port\": \"A\", \"n\": 3}]"));
         WebFixture.Got got =
@@ -120,7 +120,7 @@ class WebSourceTest {
     }
 
     @Test
-    void pagesAreFetchedAsFarAsTheyAreNeeded() throws IOException {
+    void fetchesOnlyNeededPages() throws IOException {
         service(numbered(30, 100));
         for (String pages : List.of("pages by link at links.next", "pages by header", "pages by number p from 0")) {
             String request = "get /x\nrows at rows\n" + pages;
@@ -134,7 +134,7 @@ class WebSourceTest {
     }
 
     @Test
-    void pagesByOffsetEndWithTheFirstShortOne() throws IOException {
+    void offsetPagingEndsWithAShortPage() throws IOException {
         service(exchange -> {
             int from = Integer.parseInt(exchange.getRequestURI().getQuery().replaceAll(".*from=", ""));
             String body = IntStream.range(from, Math.min(from + 10, 25))
@@ -147,7 +147,7 @@ class WebSourceTest {
     }
 
     @Test
-    void aPageMayHaveColumnsThatTheFirstHasNot() throws IOException {
+    void laterPageMayHaveOtherColumns() throws IOException {
         service(exchange -> {
             boolean second = exchange.getRequestURI().toString().contains("2");
             WebFixture.send(
@@ -164,7 +164,7 @@ class WebSourceTest {
     }
 
     @Test
-    void aServiceThatAsksForTimeGetsIt() throws IOException {
+    void honorsRetryAfter() throws IOException {
         AtomicInteger count = new AtomicInteger();
         service(exchange -> {
             boolean tired = count.getAndIncrement() < 2;
@@ -177,7 +177,7 @@ class WebSourceTest {
     }
 
     @Test
-    void aServiceThatWantsTooMuchTimeIsBusy() throws IOException {
+    void reportsAnExcessiveRetryAfterAsBusy() throws IOException {
         service(exchange -> {
             exchange.getResponseHeaders().set("Retry-After", "600");
             WebFixture.send(exchange, 429, "application/json", "{}");
@@ -190,7 +190,7 @@ class WebSourceTest {
     }
 
     @Test
-    void identicalRequestsAreSentOnceAndKept() throws Exception {
+    void identicalRequestsShareACachedResponse() throws Exception {
         CountDownLatch open = new CountDownLatch(1);
         service(exchange -> {
             await(open);
@@ -226,7 +226,7 @@ class WebSourceTest {
     }
 
     @Test
-    void nothingIsLeftOnTheDisk() throws IOException {
+    void leavesNoFiles() throws IOException {
         service(WebFixture.json(ROWS)).get("get /x\nrows at data.rows");
         web.source().health();
         web.close();
@@ -236,7 +236,7 @@ class WebSourceTest {
     }
 
     @Test
-    void theTidesOfTheDemoAreAsked() throws IOException {
+    void readsTheTidesOfTheDemo() throws IOException {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (TideService tides = TideService.start(0, 5);
                 WebSource source = WebFixture.source(

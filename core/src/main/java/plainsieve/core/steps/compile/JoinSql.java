@@ -104,7 +104,7 @@ final class JoinSql {
                 "List the columns with “columns …” first, or wait until the source's columns are loaded.");
     }
 
-    /** Called SQL has its own aliases: the calling rows get different ones. */
+    /** SQL of a called query has its own aliases: the calling rows get different ones. */
     private SelectBlock apart(SelectBlock ours, RowSource called) {
         Set<String> words = rows.words(called);
         if (ours.aliases().stream().noneMatch(words::contains)) {

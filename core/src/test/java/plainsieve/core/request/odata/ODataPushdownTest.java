@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.statement.Statement;
 
-/** What an OData service is asked for a statement on its sets. */
+/** The OData request for a statement on entity sets. */
 class ODataPushdownTest {
     private static final EntitySet FARES = new EntitySet(
             "Fares",
@@ -54,7 +54,7 @@ class ODataPushdownTest {
             date '2026-01-31' > since                    | since lt 2026-01-31        | true
             changed < timestamp '2026-01-31 12:00:00'    | changed lt 2026-02-01T00:00:00Z | false
             """)
-    void aConditionIsTestedByTheService(String condition, String filter, boolean exact) {
+    void pushesConditions(String condition, String filter, boolean exact) {
         EntitySetRequest ask = asked("select id from fares where " + condition);
 
         assertThat(ask.filter()).contains(filter);
@@ -75,7 +75,7 @@ class ODataPushdownTest {
                 "10 < price + 1",
                 "'d%' like class"
             })
-    void aConditionThatTheServiceMayReadOtherwiseIsTestedHere(String condition) {
+    void keepsConditionsThatTheServiceMayInterpretDifferently(String condition) {
         EntitySetRequest ask = asked("select id from fares where " + condition + " limit 7");
 
         assertThat(ask.filter()).isEmpty();
@@ -84,7 +84,7 @@ class ODataPushdownTest {
     }
 
     @Test
-    void aWrittenLimitIsTheMostThatIsFetched() {
+    void explicitLimitBoundsTheFetch() {
         assertThat(asked("select id from fares limit 7").needed()).isEqualTo(OptionalLong.of(7));
         assertThat(asked("select id from fares where islander order by price desc limit 7"))
                 .satisfies(ask -> assertThat(ask.needed()).isEqualTo(OptionalLong.of(7)))
@@ -103,7 +103,7 @@ class ODataPushdownTest {
                 "select id from fares limit 3 + 4",
                 "select * from (select id from fares limit 7) as f limit 9"
             })
-    void aLimitOfRowsThatAreNotTheFirstFetchesThemAll(String sql) {
+    void limitBelowASortFetchesAllRows(String sql) {
         assertThat(asked(sql).needed()).isEmpty();
     }
 }

@@ -71,7 +71,7 @@ class BindValueRuleTest {
             select 1 from t where x like :p                           # false
             select 1 from t where f(x from :p)                        # false
             """)
-    void bindsNothingOnlyWhereNullFindsRowsWithoutAValue(String text, boolean binds) {
+    void bindsNullOnlyWhereItMatchesNullRows(String text, boolean binds) {
         if (binds) {
             assertThat(bound(with(BlankRule.ROWS_WITHOUT_VALUE), text, "blank"))
                     .isEqualTo(Fragment.bound("p", new PlaceholderBinding.TypedNull(Type.TEXT)));
@@ -89,7 +89,7 @@ class BindValueRuleTest {
         "[a-], many-in-single-place",
         "[-], many-in-single-place"
     })
-    void doesNotBindWhatIsNotOneValue(String chosen, String kind) {
+    void doesNotBindMultipleValues(String chosen, String kind) {
         assertThatThrownBy(() -> bound(with(BlankRule.NO_FILTER), "select f(:p)", chosen))
                 .isInstanceOfSatisfying(ProblemException.class, refused -> {
                     assertThat(refused.first().kind()).isEqualTo(kind);
@@ -100,7 +100,7 @@ class BindValueRuleTest {
 
     @ParameterizedTest
     @CsvSource({"name delay, true", "name other, false", "name a\\0b, false"})
-    void writesOnlyANameFromItsList(String chosen, boolean listed) {
+    void writesOnlyListedIdentifiers(String chosen, boolean listed) {
         Parameter name = Parameter.of("p", Type.NAME).withAllowed(AllowedValues.of(List.of("delay", "a\0b")));
         if (listed) {
             assertThat(bound(name, "select 1 from t order by :p", chosen)).isEqualTo(Fragment.of("\"delay\""));

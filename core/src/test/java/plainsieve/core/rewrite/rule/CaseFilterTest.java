@@ -32,7 +32,7 @@ class CaseFilterTest {
             1 = case when :p is null then 1 when x = :p then 1 else 0 end      # x = :p
             case when :p is null then 'Y' when f(x, 1) = :p then 'y' else 'N' end = 'Y' # f(x, 1) = :p
             """)
-    void isTheFilterInside(String condition, String filter) {
+    void isReplacedByItsCondition(String condition, String filter) {
         assertThat(site(condition).isUnwrapped()).isTrue();
         assertThat(filter(condition)).isEqualTo(filter);
     }
@@ -60,7 +60,7 @@ class CaseFilterTest {
                 "case when :p is null then case when x then 1 end else y = :p end",
                 "case when :p is null then true else (case when x then y end) = :p end"
             })
-    void anotherCaseIsACondition(String condition) {
+    void otherCaseExpressionsAreConditions(String condition) {
         assertThat(site(condition).isUnwrapped()).isFalse();
         assertThat(site(condition).settled()).isEmpty();
     }
@@ -79,7 +79,7 @@ class CaseFilterTest {
             x <> case when :p is null then x else :p end         # false
             x = case when :p is null then x else y end           # false
             """)
-    void aColumnComparedWithItselfUntilAValueIsChosen(String condition, boolean membership) {
+    void selfComparisonIsOptional(String condition, boolean membership) {
         boolean wrapped = site(condition).shape() instanceof ConditionShape.Membership one && one.wrapped();
         assertThat(wrapped).isEqualTo(membership);
         assertThat(site(condition).settled().isEmpty()).isNotEqualTo(membership);

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class ExpandValuesRuleTest {
-    private static final Fired RULE = Fired.rule(new ExpandValuesRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new ExpandValuesRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -50,8 +50,8 @@ class ExpandValuesRuleTest {
             f(:port) # port=A+B
             x in (f(:port, :ns), 'C') # port=A+B ns=1+2
             """)
-    void doesNotFireForOneValue(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void ignoresASingleValue(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 
     @ParameterizedTest
@@ -59,7 +59,7 @@ class ExpandValuesRuleTest {
             x || :vessel in (:port) # vessel=a port=A+- # without-value-of-expression
             x || :vessel in ('C', :port) # vessel=a port=A+- # without-value-of-expression
             """)
-    void isRefusedWhereTheColumnWouldBeWrittenTwiceWithItsParameter(String condition, String choices, String kind) {
+    void rejectsDuplicatingAColumnWithItsParameter(String condition, String choices, String kind) {
         assertThat(RULE.refusal(condition, choices)).isEqualTo(kind);
     }
 
@@ -71,14 +71,14 @@ class ExpandValuesRuleTest {
 
     @ParameterizedTest
     @CsvSource({"duckdb", "postgresql"})
-    void doesNotBindAListAtOnceWhereAFunctionWorksOnEachValue(String dialect) {
+    void doesNotBindAListInsideAFunction(String dialect) {
         assertThat(RULE.in(dialect).on("x in (abs(:ns))", numbers(100))).startsWith("x in (abs(0), abs(1), ");
     }
 
     @ParameterizedTest
     @CsvSource({"65000, x in (0", "65001, refused"})
-    void doesNotSpreadMoreThanADatabaseTakes(int count, String begins) {
-        Fired mariadb = RULE.in("mariadb");
+    void respectsTheBindLimitOfTheDatabase(int count, String begins) {
+        RuleOutcome mariadb = RULE.in("mariadb");
         String choices = numbers(count).replace("ns=", "port=");
         if (begins.equals("refused")) {
             assertThat(mariadb.refusal("x in (:port)", choices)).isEqualTo("too-many-values");

@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParsedQuery;
 
-/** Tests of a parameter itself, in front of a filter that it switches. */
+/** Guards: conditions on a parameter itself that switch a filter. */
 class GuardReaderTest {
     private static String guard(String condition) {
         ParsedQuery query = ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql"));
@@ -38,7 +38,7 @@ class GuardReaderTest {
             coalesce(:p, 'x') = 'x'    # p x
             ifnull(:p, 0) = 0          # p 0
             """)
-    void tellsTheParameterAndWhatMeansEverything(String condition, String guard) {
+    void recognizesTheParameterAndItsAllValue(String condition, String guard) {
         assertThat(guard(condition).strip()).isEqualTo(guard);
     }
 
@@ -66,7 +66,7 @@ class GuardReaderTest {
                 "coalesce[:p, 'x'] = 'x'",
                 "f(:p)"
             })
-    void doesNotTellOfAnythingElse(String condition) {
+    void ignoresOtherConditions(String condition) {
         assertThat(guard(condition)).isEqualTo("none");
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class HalfRangeRuleTest {
-    private static final Fired RULE = Fired.rule(new HalfRangeRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new HalfRangeRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -34,7 +34,7 @@ class HalfRangeRuleTest {
             x in (:port) # port=A
             x >= :day # day=2026-03-01
             """)
-    void doesNotFireWhereBothEndsAreGivenOrNone(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void ignoresClosedAndEmptyRanges(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class NullRowsRuleTest {
-    private static final Fired RULE = Fired.rule(new NullRowsRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new NullRowsRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -18,7 +18,7 @@ class NullRowsRuleTest {
             x = any(:null_one) # null_one= # x is null
             lower(x) = lower(:null_one) # null_one= # lower(x) is null
             """)
-    void asksForRowsWithoutAValue(String condition, String choices, String becomes) {
+    void selectsNullRows(String condition, String choices, String becomes) {
         assertThat(RULE.on(condition, choices)).isEqualTo(becomes);
     }
 
@@ -33,7 +33,7 @@ class NullRowsRuleTest {
             x in ('A', :null_one) # null_one=
             f(:null_one) = :vessel # null_one= vessel=a
             """)
-    void doesNotFireUnlessTheBlankRuleSaysSo(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void requiresTheBlankRule(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 }

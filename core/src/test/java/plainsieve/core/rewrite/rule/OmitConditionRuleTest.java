@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class OmitConditionRuleTest {
-    private static final Fired RULE = Fired.rule(new OmitConditionRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new OmitConditionRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -20,7 +20,7 @@ class OmitConditionRuleTest {
             x in ('C', :ports) # ports=* # left out
             x + :n > :vessel # n=1 vessel= # left out
             """)
-    void leavesOutWhatFiltersNothing(String condition, String choices, String becomes) {
+    void omitsAnUnfilteredCondition(String condition, String choices, String becomes) {
         assertThat(RULE.on(condition, choices)).isEqualTo(becomes);
     }
 
@@ -38,8 +38,8 @@ class OmitConditionRuleTest {
             x in (:ports) # ports=A+B
             x in (:port) # port=-
             """)
-    void doesNotFireWhereSomethingIsAsked(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void keepsAFilteringCondition(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 
     @ParameterizedTest
@@ -48,7 +48,7 @@ class OmitConditionRuleTest {
             x = :vessel xor a # vessel=
             a xor b xor x = :vessel # vessel=
             """)
-    void isRefusedInAnXor(String condition, String choices) {
+    void isRejectedInAnXor(String condition, String choices) {
         assertThat(RULE.in("mariadb").refusal(condition, choices)).isEqualTo("blank-in-xor");
     }
 
@@ -58,7 +58,7 @@ class OmitConditionRuleTest {
             mariadb    # f((a xor b), :vessel) # vessel=
             duckdb     # xor(x, :vessel) = 1 # vessel=
             """)
-    void isNotRefusedWhereTheXorIsAnother(String dialect, String condition, String choices) {
+    void ignoresOtherXors(String dialect, String condition, String choices) {
         assertThat(RULE.in(dialect).on(condition, choices)).isEqualTo("left out");
     }
 }

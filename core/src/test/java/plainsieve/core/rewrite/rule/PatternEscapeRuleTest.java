@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PatternEscapeRuleTest {
-    private static final Fired RULE = Fired.rule(new PatternEscapeRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new PatternEscapeRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -20,7 +20,7 @@ class PatternEscapeRuleTest {
             x like concat_ws('', '%', :vessel) # vessel=% # x like concat_ws('', '%', \\%)
             x like '%' || :vessel escape '!' # vessel=a!b% # x like '%' || a!!b!% escape '!'
             """)
-    void findsTheTextAsItStands(String condition, String choices, String becomes) {
+    void escapesText(String condition, String choices, String becomes) {
         assertThat(RULE.on(condition, choices)).isEqualTo(becomes);
     }
 
@@ -33,13 +33,13 @@ class PatternEscapeRuleTest {
             x like '%' || :vessel # vessel=
             x = '%' || :vessel # vessel=%
             """)
-    void doesNotFireWhereTheParameterIsThePattern(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void ignoresAParameterThatIsThePattern(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 
     @ParameterizedTest
     @CsvSource({"duckdb, true", "sqlite, true", "postgresql, false", "mariadb, false"})
-    void namesTheEscapeOnlyWhereTheDatabaseHasNone(String dialect, boolean named) {
+    void declaresTheEscapeOnlyWhereNeeded(String dialect, boolean named) {
         String sent = RULE.in(dialect).on("x like concat('%', :vessel)", "vessel=a");
         assertThat(sent.endsWith(" escape '\\'")).isEqualTo(named);
         assertThat(RULE.in(dialect).on("x like concat('%', :vessel) escape '!'", "vessel=a"))

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PeriodEndRuleTest {
-    private static final Fired RULE = Fired.rule(new PeriodEndRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new PeriodEndRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -22,7 +22,7 @@ class PeriodEndRuleTest {
             x not between :day and :month # day= month=2026-02 # x >= 2026-03-01
             x between 1 and :month # month=2026-02 # (x >= 1 and x < 2026-03-01)
             """)
-    void takesTheWholePeriodAtTheEnd(String condition, String choices, String becomes) {
+    void includesTheWholeLastPeriod(String condition, String choices, String becomes) {
         assertThat(RULE.on(condition, choices)).isEqualTo(becomes);
     }
 
@@ -46,8 +46,8 @@ class PeriodEndRuleTest {
             f(x, :month) # month=2026-02
             x like :month # month=2026-02
             """)
-    void doesNotFireWhereTheValueItselfIsTheEnd(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void ignoresAnExactEnd(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 
     @org.junit.jupiter.api.Test

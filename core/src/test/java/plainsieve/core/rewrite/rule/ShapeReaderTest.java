@@ -76,7 +76,7 @@ class ShapeReaderTest {
             (x = :p) is not false      # x is :p
             x not in (:p) is unknown   # x not :p
             """)
-    void aMembership(String condition, String shape) {
+    void readsAnInList(String condition, String shape) {
         assertThat(shape(condition)).isEqualTo(shape);
     }
 
@@ -98,7 +98,7 @@ class ShapeReaderTest {
             x like '%' || :p escape '!!' # other
             x like '%' || :p escape '''' # pattern '
             """)
-    void aListARangeAPattern(String condition, String shape) {
+    void readsAnInListARangeAndAPattern(String condition, String shape) {
         assertThat(shape(condition)).isEqualTo(shape);
     }
 

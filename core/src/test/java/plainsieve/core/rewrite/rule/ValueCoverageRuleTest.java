@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class ValueCoverageRuleTest {
-    private static final Fired RULE = Fired.rule(new ValueCoverageRule());
+    private static final RuleOutcome RULE = RuleOutcome.rule(new ValueCoverageRule());
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', nullValues = "none", textBlock = """
@@ -22,7 +22,7 @@ class ValueCoverageRuleTest {
             lower(x) = lower(:word) # word=ab # (lower(x) like lower(%ab%))
             x = any(:words) # words=a # (x like a%)
             """)
-    void asksForAllThatTheValuesStandFor(String condition, String choices, String becomes) {
+    void expandsCoveredValues(String condition, String choices, String becomes) {
         assertThat(RULE.on(condition, choices)).isEqualTo(becomes);
     }
 
@@ -38,8 +38,8 @@ class ValueCoverageRuleTest {
             x = month_end(:month) # month=2026-02
             x in ('A', :port) # port=B
             """)
-    void doesNotFireForValuesThatStandForThemselves(String condition, String choices) {
-        assertThat(RULE.on(condition, choices)).isEqualTo(Fired.NOT);
+    void ignoresExactValues(String condition, String choices) {
+        assertThat(RULE.on(condition, choices)).isEqualTo(RuleOutcome.NOT);
     }
 
     @ParameterizedTest
@@ -48,7 +48,7 @@ class ValueCoverageRuleTest {
             x in (1, :months)  # months=2026-02 # covers-in-list
             x || :vessel = :word # vessel=a word=b # without-value-of-expression
             """)
-    void isRefusedWhereItCannotBeSaid(String condition, String choices, String kind) {
+    void rejectsWhatCannotBeExpressed(String condition, String choices, String kind) {
         assertThat(RULE.refusal(condition, choices)).isEqualTo(kind);
     }
 }

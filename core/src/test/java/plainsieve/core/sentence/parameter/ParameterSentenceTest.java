@@ -73,7 +73,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void saysWhatAParameterIs() {
+    void describesAParameter() {
         ParameterDefinition listed = many("ship_class", Type.TEXT)
                 .withList(new ListDefinition.FromColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
         assertThat(marked(say(listed).render()))
@@ -83,7 +83,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void saysOnDemandWhatIsAsUsual() {
+    void describesUsualPropertiesOnDemand() {
         ParameterDefinition date = of("day", Type.DATE);
         assertThat(marked(say(date).more()))
                 .isEqualTo(
@@ -96,7 +96,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void saysAmongWhatViewersChoose() {
+    void describesPermittedValues() {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).render().text())
                 .endsWith("; viewers may choose values of their group; visible to everyone without it: none");
@@ -108,7 +108,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void aWorkedOutOneSaysHowAndWhatItGivesToday() {
+    void describesAComputedParameterWithItsValueToday() {
         ParameterDefinition year = with(of("fiscal_year", Type.INTEGER), "takes", "computed");
         ParameterDefinition fiscal = with(year, "formula", "fiscal year of today from April");
         assertThat(marked(say(fiscal).render()))
@@ -120,7 +120,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void everyMarkOfAnySentenceKeepsTheParameterWhenItSaysTheSameAgain() {
+    void everyMarkKeepsTheParameterWhenUnchanged() {
         for (Type type : Type.values()) {
             for (ParameterDefinition parameter : List.of(of("x", type), many("x", type))) {
                 ParameterSentence sentence = say(parameter);
@@ -144,7 +144,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void typesSayBeforehandWhatTheyWouldLose() {
+    void typeOptionsAnnounceLosses() {
         ParameterDefinition listed = many("x", Type.TEXT)
                 .withStart(DefaultDefinition.of(ChoiceText.of("7", "x")))
                 .withList(new ListDefinition.Typed(
@@ -163,7 +163,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void oneKeepsTheFirstOfMany() {
+    void singleKeepsTheFirstOfMultipleValues() {
         ParameterDefinition many = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.of("a", "b")));
         ConvertedParameter convertedParameter = say(many).with("takes", "one");
         assertThat(convertedParameter.parameter().start().choice()).isEqualTo(ChoiceText.of("a"));
@@ -174,7 +174,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void aRangeIsOfferedWithWhatCouldEndIt() {
+    void offersRangesWithPossibleEnds() {
         assertThat(say(of("from", Type.DATE)).offers("takes"))
                 .extracting(MarkOption::id)
                 .containsExactly("one", "many", "range/to", "computed");
@@ -189,7 +189,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void aListIsTakenOrTyped() {
+    void acceptsAQueryOrATypedList() {
         ParameterDefinition text = many("x", Type.TEXT);
         MarkOption odd = say(text).offers("list").stream()
                 .filter(option -> option.label().equals("ta.ble.a column"))
@@ -224,7 +224,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void whatIsRareOfAListCanBeChanged() {
+    void changesRareListProperties() {
         ParameterDefinition listed = with(many("x", Type.TEXT), "list", "vessels.vessel_class");
         ParameterDefinition changed =
                 with(with(with(listed, "except", "Isle\n Skiff \n"), "label-column", "name"), "kept", "3600");
@@ -250,7 +250,7 @@ class ParameterSentenceTest {
             text    | Ardlow, Skerrin             | choice  | Ardlow, Skerrin
             text    | = year of today             | formula | year of today
             """)
-    void opensWithWhatIsTyped(String type, String typed, String kind, String kept) {
+    void usesTheTypedDefault(String type, String typed, String kind, String kept) {
         DefaultDefinition start =
                 with(of("x", Type.ofWord(type).orElseThrow()), "start", typed).start();
         assertThat(
@@ -262,7 +262,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void anUnreadableDefaultIsRefusedAndNotKept() {
+    void rejectsAnUnreadableDefault() {
         assertThatThrownBy(() -> say(of("x", Type.DATE)).with("start", "first day of lst month"))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("at “lst”");
@@ -275,7 +275,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void aTypedSentenceMakesAParameter() {
+    void typedSentenceCreatesAParameter() {
         ParameterDefinition island = ParameterSentenceParser.read(
                 ":ship_class is text, many values from vessels.vessel_class with counts, when blank: no filter, shown as"
                         + " any class; default: Isle, Skiff, called Class of vessel",
@@ -303,7 +303,7 @@ class ParameterSentenceTest {
     }
 
     @Test
-    void aPhraseThatSaysNothingIsNamed() {
+    void rejectsAnUnknownPhrase() {
         assertThatThrownBy(() -> ParameterSentenceParser.read("p is a dote", AROUND))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("a dote");

@@ -9,7 +9,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.parameter.ListedValue;
 
-/** A typed list as lines: nothing of a value is lost on the way to text and back. */
+/** A typed list as lines; the conversion to text and back loses nothing. */
 class TypedListTextTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
@@ -34,14 +34,14 @@ class TypedListTextTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"a", "a = b", " lead", "trail ", "", "\"", "\"a\" = \"b\"", "a\tb", "=", " = ", "ü|,;"})
-    void writesEveryValueAndLabelSoThatItIsReadAgain(String odd) {
+    void writtenListsAreReadBack(String odd) {
         List<ListedValue> values =
                 List.of(new ListedValue(odd, "label"), new ListedValue("value", odd.isEmpty() ? "value" : odd));
         assertThat(TypedListText.read(TypedListText.write(values))).isEqualTo(values);
     }
 
     @Test
-    void readsWhatASpreadsheetCopiesAndLeavesRepeatsOut() {
+    void readsPastedCellsWithoutDuplicates() {
         assertThat(TypedListText.read("A\tArdlow\n\nS\tSkerrin\nA\tagain\n"))
                 .containsExactly(new ListedValue("A", "Ardlow"), new ListedValue("S", "Skerrin"));
     }

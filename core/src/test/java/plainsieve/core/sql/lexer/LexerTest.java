@@ -63,7 +63,7 @@ class LexerTest {
             postgresql # a § b                              # wa y§ wb
             postgresql # a;b                                # wa ; wb
             """)
-    void cutsATextIntoTokens(String dialect, String text, String tokens) {
+    void splitsTextIntoTokens(String dialect, String text, String tokens) {
         assertThat(scan(dialect, text)).isEqualTo(tokens);
     }
 
@@ -76,7 +76,7 @@ class LexerTest {
             postgresql | ^'a'\n'b\\'^          | s'a' s'b\\'
             postgresql | ^\uFEFFa^             | wa
             """)
-    void readsOnOverLines(String dialect, String text, String tokens) {
+    void continuesAcrossLines(String dialect, String text, String tokens) {
         assertThat(scan(dialect, text)).isEqualTo(tokens);
     }
 
@@ -92,7 +92,7 @@ class LexerTest {
             mariadb    # a /*! b /*! c */ */ # 2
             postgresql # a E'b\\'   # 2
             """)
-    void refusesWhatNeverEndsWithItsPlace(String dialect, String text, int place) {
+    void rejectsUnterminatedTokensWithTheirPosition(String dialect, String text, int place) {
         assertThatThrownBy(() -> scan(dialect, text)).isInstanceOfSatisfying(ProblemException.class, refused -> {
             assertThat(refused.first().kind()).startsWith("unclosed");
             assertThat(refused.first().place().orElseThrow().start()).isEqualTo(place);
@@ -112,7 +112,7 @@ class LexerTest {
             '::date'      # 0
             n':port'      # 1
             """)
-    void notesStringsThatLookLikeParameters(String text, int count) {
+    void recordsStringsThatLookLikeParameters(String text, int count) {
         assertThat(Lexer.scan(text, Dialects.of("postgresql").syntax()).quotedParameters())
                 .hasSize(count);
     }

@@ -28,7 +28,7 @@ class StepHintsTest {
     }
 
     @Test
-    void asksForRowsThatFoundNoOther() {
+    void suggestsReviewingUnmatchedRows() {
         assertThat(odd("join ports on port_id, adding name as port; keep all rows"))
                 .contains("keep rows without a match in ports on port_id");
         assertThat(odd("join ports on ports.name = ':x; ' and ports.island = :island, adding island; keep all rows"))
@@ -41,7 +41,7 @@ class StepHintsTest {
     }
 
     @Test
-    void asksForValuesThatDoNotFit() {
+    void suggestsReviewingUnfittingValues() {
         String line = "add column n = 1 + (whole number of state or else 0)";
         String unfit = odd(line).orElseThrow();
         assertThat(unfit).isEqualTo("where ((state) has a value and (whole number of (state)) has no value)");
@@ -72,12 +72,12 @@ class StepHintsTest {
             off: first 3 rows                                                 | where state = 'x'           |
             union all crossings                                   | where state = 'x'           |
             """)
-    void offersAnEarlierPlaceOnlyWhereTheSameRowsAreKept(String before, String condition, Integer place) {
+    void suggestsAnEarlierPlaceOnlyForTheSameRows(String before, String condition, Integer place) {
         assertThat(earlier(before, condition.replace(">", "is above"))).isEqualTo(Optional.ofNullable(place));
     }
 
     @Test
-    void goesInFrontOfAllThatItCanPass() {
+    void movesBeforeAllIndependentSteps() {
         String join = "join ports on port_id, adding name as port; keep all rows";
         assertThat(earlier("sort by state", join, "add column x = 1", "distinct rows", "where delay_min = 3"))
                 .contains(2);
@@ -89,7 +89,7 @@ class StepHintsTest {
                 .isEmpty();
     }
 
-    /** A join in front of a step shows whether the condition can pass the step: only then it gets in front of the join. */
+    /** A preceding join shows whether the condition can pass the step: only then does it move before the join. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             sort by state                                         | where state = 'x'     | true
@@ -111,7 +111,7 @@ class StepHintsTest {
             aggregate all rows: count of rows as n                | where n > 0           | false
             first 3 rows                                          | where state = 'y'     | false
             """)
-    void passesStepsThatKeepTheSameRows(String step, String condition, boolean passes) {
+    void passesStepsThatKeepTheRows(String step, String condition, boolean passes) {
         StepsAnalysis analysis = StepsAnalysis.of(
                 "steps 1\nfrom crossings\njoin ports on port_id, adding name as port; keep all rows\n" + step + "\n"
                         + condition,

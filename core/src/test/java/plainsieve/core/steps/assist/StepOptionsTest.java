@@ -16,7 +16,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Type;
 
-/** Options of the marks of a step, and completions of a typed one. */
+/** Options of the marks of a step, and completions of a partial one. */
 class StepOptionsTest {
     private static final List<ParameterDefinition> PARAMETERS =
             List.of(parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));
@@ -52,13 +52,13 @@ class StepOptionsTest {
     }
 
     @Test
-    void areTheColumnsThereAreBeforeTheStep() {
+    void listInputColumns() {
         assertThat(ids(offers(StepMark.Kind.COLUMN, "from crossings", "columns state, port_id", "where state = 'a'")))
                 .containsExactly("state", "port_id");
     }
 
     @Test
-    void areTheColumnsOfTheOtherRowsOfAMatch() {
+    void listColumnsOfTheJoinedRows() {
         assertThat(ids(offers(
                         StepMark.Kind.THEIRS,
                         "from crossings",
@@ -67,14 +67,14 @@ class StepOptionsTest {
     }
 
     @Test
-    void keepWhatIsComparedWhenTheVerbChanges() {
+    void keepTheOperandWhenTheOperatorChanges() {
         assertThat(ids(offers(StepMark.Kind.VERB, "from crossings", "where delay_min in (3, :d)")))
                 .contains("between 3 and :d", "> 3", "not in (3, :d)", "has no value")
                 .doesNotContain("contains 3", "is on 3");
     }
 
     @Test
-    void areVerbsThatSuitTheTypeAlone() {
+    void listOperatorsOfTheType() {
         assertThat(ids(offers(StepMark.Kind.VERB, "from crossings", "where departed_at = today")))
                 .contains("is from today to the end of today", "is in the last 7 days")
                 .doesNotContain("contains today", "< today");
@@ -84,7 +84,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void areParametersOfAFittingTypeAndANewOne() {
+    void listFittingParametersAndANewOne() {
         assertThat(ids(offers(StepMark.Kind.VALUE, "from crossings", "where state = 'a'")))
                 .contains(":island", ":state")
                 .doesNotContain(":from", ":rows", "today");
@@ -94,7 +94,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void readAgainAsSteps() {
+    void areReadBackAsSteps() {
         for (StepMark.Kind kind : List.of(StepMark.Kind.COLUMN, StepMark.Kind.VERB)) {
             String line = "where departed_at is after 2026-03-01";
             StepsAnalysis analysis = read("from crossings", line);
@@ -114,19 +114,19 @@ class StepOptionsTest {
     }
 
     @Test
-    void areOneColumnMoreOrLessOfAList() {
+    void addOrRemoveOneColumn() {
         assertThat(ids(offers(StepMark.Kind.COLUMNS, "from ports", "columns name as port, island")))
                 .containsExactly("name as port, island, port_id", "island", "name as port");
     }
 
     @Test
-    void areTablesAndOtherQueries() {
+    void listTablesAndQueries() {
         assertThat(ids(offers(StepMark.Kind.TABLE, "from ports"))).contains("ports", "query 'late'");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"add column x = port_id + 1", "rename name to port"})
-    void areNoneForNamesAndFormulasThatAreTyped(String line) {
+    void areEmptyForTypedNamesAndFormulas(String line) {
         StepsAnalysis analysis = read("from ports", line);
         StepOptions offers = new StepOptions(analysis, PARAMETERS, rows());
         List<StepMark> marks = analysis.steps().get(1).marks();
@@ -137,7 +137,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void completeTheWordThatIsTyped() {
+    void completeAPartialWord() {
         StepsAnalysis analysis = read("from ports");
         StepCompletions completions = new StepCompletions(analysis, PARAMETERS, rows());
         StepCompletions.CompletionList found = completions.of("where is", 1);
@@ -152,7 +152,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void completeNothingThatIsTypedWhole() {
+    void ignoreACompleteWord() {
         assertThat(ids(new StepCompletions(read("from ports"), PARAMETERS, rows())
                         .of("where island", 1)
                         .offers()))
@@ -176,7 +176,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void extendOrdersByEachColumn() {
+    void extendSortsByEachColumn() {
         assertThat(ids(more("from ports", "sort by name"))).containsExactly(", port_id", ", name", ", island");
         assertThat(ids(more("from ports", "first 3 rows by name"))).contains(", island");
         assertThat(more("from ports", "first 3 rows")).isEmpty();
@@ -185,7 +185,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void extendGroupsByFiguresThatSuitEachColumn() {
+    void extendGroupsByFittingAggregates() {
         assertThat(ids(more("from ports", "group by island: count of rows as n")))
                 .containsExactly(
                         "; with subtotals",
@@ -205,21 +205,21 @@ class StepOptionsTest {
     }
 
     @Test
-    void areFiguresOfTheColumnsBeforeTheStep() {
+    void listAggregatesOfInputColumns() {
         assertThat(ids(offers(StepMark.Kind.FIGURE, "from crossings", "group by state: count of rows as n")))
                 .contains("count of rows", "sum of delay_min", "maximum of departed_at", "count of distinct state")
                 .doesNotContain("sum of departed_at", "maximum of state");
     }
 
     @Test
-    void areCountsAndWholeNumbersThatViewersChoose() {
+    void listCountsAndIntegerParameters() {
         List<MarkOption> offers = offers(StepMark.Kind.COUNT, "from ports", "first 3 rows by name");
         assertThat(ids(offers)).containsExactly("10", "20", "100", "1000", ":rows", ":rows");
         assertThat(offers.get(5).label()).isEqualTo("let viewers choose it");
     }
 
     @Test
-    void areTheOtherWords() {
+    void listAlternativeKeywords() {
         assertThat(ids(offers(StepMark.Kind.DIRECTION, "from ports", "sort by name desc")))
                 .containsExactly("desc", "asc");
         assertThat(ids(offers(
@@ -230,7 +230,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void areOtherColumnsOfTheSameTypeAndNoParameterThatExists() {
+    void listColumnsOfTheSameTypeAndUnusedParameterNames() {
         List<MarkOption> offers = offers(StepMark.Kind.VALUE, "from ports", "where island = 'a'");
         assertThat(ids(offers)).contains("name").doesNotContain("port_id", "island");
         assertThat(offers.stream().filter(offer -> offer.id().equals(":island")))
@@ -251,7 +251,7 @@ class StepOptionsTest {
     }
 
     @Test
-    void ofAListLeaveNoneOfOneColumn() {
+    void keepAtLeastOneColumnOfAList() {
         assertThat(ids(offers(StepMark.Kind.COLUMNS, "from ports", "columns name")))
                 .containsExactly("name, port_id", "name, island");
     }

@@ -8,7 +8,7 @@ import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
 
-/** Tables of the ferries, and a few queries, as steps know them. @param parameters the types of those that are reported */
+/** Tables of the ferries and a few queries as seen by steps. @param parameters their types */
 public record FerryTables(boolean known, Map<String, String> texts, Map<String, Type> parameters)
         implements SchemaContext {
     private static final Map<String, List<KnownColumn>> TABLES = Map.of(
@@ -56,7 +56,7 @@ public record FerryTables(boolean known, Map<String, String> texts, Map<String, 
         return new FerryTables(true, QUERIES);
     }
 
-    /** As a source that has told nothing of its tables. */
+    /** A source without table metadata. */
     public static FerryTables unknown() {
         return new FerryTables(false, QUERIES);
     }

@@ -12,7 +12,7 @@ class LevelsTest {
     }
 
     @Test
-    void tellsKeysApartThatAreWrittenAlike() {
+    void distinguishesKeysWithEqualText() {
         assertThat(read(
                                 "postgresql",
                                 "from ports",
@@ -24,7 +24,7 @@ class LevelsTest {
     }
 
     @Test
-    void givesANamedKeyNoNameThatAnotherColumnHas() {
+    void namesKeysUniquely() {
         assertThat(read(
                                 "postgresql",
                                 "from crossings",
@@ -36,7 +36,7 @@ class LevelsTest {
     }
 
     @Test
-    void leavesNoValueOfAKeyThatALevelIsNotOf() {
+    void excludesKeysOfOtherLevels() {
         StepsAnalysis analysis = read(
                 "postgresql",
                 "from ports",
@@ -50,7 +50,7 @@ class LevelsTest {
     }
 
     @Test
-    void asksEachLevelWhereTheyCannotBeToldApart() {
+    void computesEachLevelSeparatelyWhereAmbiguous() {
         String sql = read("mariadb", "from ports", "group by island: count of rows as n; with subtotals", "columns n")
                 .statement()
                 .sql();
@@ -60,7 +60,7 @@ class LevelsTest {
     }
 
     @Test
-    void sendsWhatLevelsAreOfOnce() {
+    void computesSharedInputOnce() {
         String[] lines = {
             "from crossings",
             "where departed_at is on or after :from",
@@ -79,7 +79,7 @@ class LevelsTest {
     }
 
     @Test
-    void keepsADeclarationNextToTheLevelsThatItIsFor() {
+    void declaresParametersNextToTheirLevels() {
         String sql = read(
                         "sqlite",
                         "from crossings",
@@ -106,7 +106,7 @@ class LevelsTest {
     }
 
     @Test
-    void sortsWhatStandsBehindASignAsPerhapsNothing() {
+    void treatsNegatedValuesAsNullable() {
         assertThat(read(
                                 "mariadb",
                                 "from ports",
@@ -119,7 +119,7 @@ class LevelsTest {
     }
 
     @Test
-    void looksAtChosenGroupsFromAroundWhereTheyWouldBeLost() {
+    void filtersGroupsOutsideWhereRowsWouldBeLost() {
         String[] lines = {"from ports", "group by island: count of rows as n", "where n > 1", "rank as place by n desc"
         };
         assertThat(read("mariadb", lines).statement().sql()).contains("having count(*) > 1\n) r");
@@ -127,7 +127,7 @@ class LevelsTest {
     }
 
     @Test
-    void saysThatWhatIsSoughtHasAValueWhereRowsWouldBeLost() {
+    void requiresAValueWhereRowsWouldBeLost() {
         String[] lines = {"from crossings", "first 3 rows by crossing_id", "keep rows with a match in ports on port_id"
         };
         assertThat(read("mariadb", lines).statement().sql())
@@ -137,7 +137,7 @@ class LevelsTest {
     }
 
     @Test
-    void letsNoWindowLookAtATotalOfEverythingWhereThatLosesValues() {
+    void preventsWindowsOverGrandTotalsThatLoseValues() {
         String[] lines = {
             "from crossings",
             "aggregate all rows: average of passengers as usual",
@@ -149,7 +149,7 @@ class LevelsTest {
     }
 
     @Test
-    void saysWhatColumnsAreOfWhereAWindowStandsBesideAnOrderThatNobodyAsks() {
+    void qualifiesColumnsNextToAWindow() {
         assertThat(read(
                                 "mariadb",
                                 "from crossings",

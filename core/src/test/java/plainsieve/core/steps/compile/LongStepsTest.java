@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 
-/** Steps as long as a request may be, and as many as a query may have. */
+/** Steps of the maximum length, and the maximum number of steps. */
 @Timeout(value = 20, unit = TimeUnit.SECONDS)
 class LongStepsTest {
     private static StepsAnalysis read(String steps) {
@@ -28,7 +28,7 @@ class LongStepsTest {
                 "union all crossings\n",
                 "keep rows with a match in ports on port_id\n"
             })
-    void areCompiledInTimeThatGrowsWithTheirNumber(String step) {
+    void compileInLinearTime(String step) {
         assertThat(read(crossings(step, 499)).made()).isPresent();
         assertThat(read(crossings(step, 500)).problems())
                 .singleElement()
@@ -54,7 +54,7 @@ class LongStepsTest {
                 "where |not ",
                 "where state = 'a|''"
             })
-    void failWhereTheyAreTooDeepInsteadOfExhaustingTheStack(String shape) {
+    void failWithoutExhaustingTheStack(String shape) {
         int bar = shape.indexOf('|');
         String line = shape.substring(0, bar) + shape.substring(bar + 1).repeat(900_000 / (shape.length() - bar - 1));
         assertThat(read("from crossings\n" + line).problems()).hasSize(1);

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 
-/** Numbers of which one is in the place of another: DuckDB has 38 digits for both, and rounds. */
+/** Computed numbers that replace others: DuckDB has 38 digits for both and rounds. */
 class NumericPrecisionTest {
     private static String sql(String dialect, String... lines) {
         return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of(dialect), FerryTables.all())
@@ -20,12 +20,12 @@ class NumericPrecisionTest {
     };
 
     @Test
-    void keepsTheDigitsOfComputedNumbers() {
+    void keepsDigitsOfComputedNumbers() {
         assertThat(sql("duckdb", COMPUTED)).contains("then cast(", " as decimal(38, 10)) else cast(");
     }
 
     @Test
-    void leavesWhatTablesKeepAsItIs() {
+    void keepsStoredNumbers() {
         assertThat(sql(
                         "duckdb",
                         "from crossings",
@@ -35,12 +35,12 @@ class NumericPrecisionTest {
     }
 
     @Test
-    void leavesOtherDatabasesAsTheyAre() {
+    void leavesOtherDatabasesUnchanged() {
         assertThat(sql("postgresql", COMPUTED)).doesNotContain("cast(");
     }
 
     @Test
-    void keepsTheDigitsOfRowsUnderEachOther() {
+    void keepsDigitsOfAppendedRows() {
         assertThat(sql(
                         "duckdb",
                         "from crossings",

@@ -7,14 +7,14 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Type;
 
-/** A query as a function of its parameters: whose columns its arguments are. */
+/** A query as a function of its parameters: the scope of its arguments. */
 class ParameterizedQueryTest {
     private static StepsAnalysis read(String... lines) {
         return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
     }
 
     @Test
-    void callsSqlForRowsThatCannotBeTakenForItsOwn() {
+    void callsSqlForRowsThatCannotBeInlined() {
         String sql = read("from ports", "join query 'on-island' called with :island = island, adding n; keep all rows")
                 .statement()
                 .sql();
@@ -22,7 +22,7 @@ class ParameterizedQueryTest {
     }
 
     @Test
-    void meansTheColumnOfTheRowsForWhichAQueryIsCalled() {
+    void resolvesColumnsOfTheCallingRows() {
         FerryTables counted = new FerryTables(
                 true,
                 Map.of(
@@ -36,7 +36,7 @@ class ParameterizedQueryTest {
     }
 
     @Test
-    void callsAQueryForEachTypedRowWithItsOwnValues() {
+    void callsAQueryForEachTypedRow() {
         String steps = String.join(
                 "\n",
                 "steps 1",
@@ -54,7 +54,7 @@ class ParameterizedQueryTest {
     }
 
     @Test
-    void asksOnceForAllValuesWhereItCannotBeAskedForEachRow() {
+    void computesAllArgumentsAtOnceWithoutLateralJoins() {
         String steps = "steps 1\nfrom ports\njoin query 'worst' called with :island = island,"
                 + " :day = today, adding n; keep only matching rows";
         String sql = StepsAnalysis.of(steps, Dialects.of("sqlite"), FerryTables.all())
@@ -71,7 +71,7 @@ class ParameterizedQueryTest {
     }
 
     @Test
-    void asksATotalOfEverythingBesideEachRow() {
+    void computesAGrandTotalBesideEachRow() {
         FerryTables counted = new FerryTables(
                 true,
                 Map.of(
@@ -88,7 +88,7 @@ class ParameterizedQueryTest {
     }
 
     @Test
-    void refusesAnArgumentOfAnotherType() {
+    void rejectsAnArgumentOfAnotherType() {
         FerryTables typed = FerryTables.all();
         String steps =
                 "steps 1\nfrom ports\njoin query 'late' called with :min = island, adding state as s; keep all rows";

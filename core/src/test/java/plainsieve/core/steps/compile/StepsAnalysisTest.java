@@ -18,7 +18,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Steps as they read: what is wrong and where, what rows there are after each, and where their SQL comes from. */
+/** Analysis of steps: errors and their positions, columns after each step, and the origin of the SQL. */
 class StepsAnalysisTest {
     private static StepsAnalysis read(String... lines) {
         return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
@@ -52,7 +52,7 @@ class StepsAnalysisTest {
             first delay_min rows                       | bad-step       | delay_min
             drop columns state, stat                | unknown-column | stat
             """)
-    void saysWhatIsWrongAtItsWord(String line, String kind, String word) {
+    void reportsErrorsAtTheirWord(String line, String kind, String word) {
         StepsAnalysis analysis = read("from crossings", line);
         assertThat(analysis.made()).isEmpty();
         Problem problem = analysis.problems().get(0);
@@ -64,7 +64,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void offersTheNearestColumn() {
+    void suggestsTheNearestColumn() {
         assertThat(read("from crossings", "where dely_min = 3")
                         .problems()
                         .get(0)
@@ -73,7 +73,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void takesNoOtherStepForWrongBecauseOneIs() {
+    void oneErrorDoesNotInvalidateOtherSteps() {
         StepsAnalysis analysis = read(
                 "from crossings",
                 "join prts on port_id, adding name as port; keep all rows",
@@ -84,7 +84,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void readsAStepThatIsOffWithoutMinding() {
+    void ignoresDisabledSteps() {
         StepsAnalysis analysis = read("from crossings", "off: where nothing_like_it is 3", "where delay_min = 3");
         assertThat(analysis.problems()).isEmpty();
         assertThat(analysis.steps().get(1).problem()).isPresent();
@@ -92,7 +92,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void saysThatThereIsNothingYet() {
+    void reportsMissingSteps() {
         assertThat(StepsAnalysis.of("steps 1", Dialects.of("duckdb"), FerryTables.all())
                         .problems())
                 .extracting(Problem::kind)
@@ -101,7 +101,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void followsColumnsAndTheirTypesThroughEveryStep() {
+    void tracksColumnsAndTypesThroughEveryStep() {
         StepsAnalysis analysis = read(
                 "from crossings",
                 "columns port_id, delay_min, departed_at",
@@ -121,7 +121,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void knowsWhichWordsAPlaceInTheStatementComesFrom() {
+    void mapsStatementPositionsToWords() {
         String text = "steps 1\nfrom crossings\nwhere delay_min > :min\nfirst 3 rows by state";
         StepsAnalysis analysis = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
         String sql = analysis.statement().sql();
@@ -135,7 +135,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void givesTheSameTextForTheSameSteps() {
+    void isDeterministic() {
         String[] lines = {
             "from crossings",
             "join ports on port_id, adding name as port; keep all rows",
@@ -149,7 +149,7 @@ class StepsAnalysisTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"rename state to s", "drop columns state", "fill blanks of state with 'x'"})
-    void asksForColumnsBeforeOneOfUnknownOnesIsChanged(String line) {
+    void requiresColumnsBeforeChangingAnUnknownOne(String line) {
         assertThat(readUnknown("from crossings", line).problems())
                 .extracting(Problem::kind)
                 .containsExactly("unknown-columns");
@@ -158,7 +158,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void takesBackANewColumnBesideUnknownOnes() {
+    void readsBackANewColumnBesideUnknownOnes() {
         assertThat(readUnknown("from crossings", "add column s = state", "drop columns s")
                         .statement()
                         .sql())
@@ -166,7 +166,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void writesNamesSoThatTheyMeanThemselves() {
+    void quotesAmbiguousNames() {
         assertThat(readUnknown("from \"Odd Table\"", "where \"Größe\" = 1 and \"order\" = 2 and x = 3")
                         .statement()
                         .sql())
@@ -174,7 +174,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void takesTablesAndColumnsInAnyLetters() {
+    void ignoresCaseOfTablesAndColumns() {
         assertThat(readUnknown("from Ports", "where Island = 'x'").statement().sql())
                 .isEqualTo("select *\nfrom \"Ports\"\nwhere \"Island\" = 'x'");
         StepsAnalysis known = StepsAnalysis.of(
@@ -183,7 +183,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void keepsAnApostropheWithinItsText() {
+    void keepsAnApostropheInText() {
         assertThat(read("from ports", "where name = 'St. Ann''s; -- x'")
                         .statement()
                         .sql())
@@ -191,7 +191,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void doesNotGrowWithTheSquareOfTheSteps() {
+    void scalesLinearlyWithSteps() {
         String lines = IntStream.range(0, 60)
                 .mapToObj(i -> "add column x" + (i + 1) + ": x" + i + " + x" + i)
                 .collect(Collectors.joining("\n"));
@@ -201,7 +201,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void takesSeveralHundredSteps() {
+    void acceptsSeveralHundredSteps() {
         String lines = IntStream.range(0, 300)
                 .mapToObj(i -> i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min > " + i)
                 .collect(Collectors.joining("\n"));
@@ -212,7 +212,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void keepsAJoinThatIsNotUsedWhereNoKeyProvesIt() {
+    void keepsAnUnusedJoinWithoutAProvenKey() {
         String unused = "join ports on ports.island = state, adding name as port; keep all rows";
         String inner = "join ports on port_id, adding name as port; keep only matching rows";
         assertThat(read("from crossings", unused, "columns state").statement().sql())
@@ -229,7 +229,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void takesNoOtherColumnForAKeyBecauseAQueryCallsItSo() {
+    void ignoresAKeyNameThatAQueryReuses() {
         FerryTables renamed =
                 new FerryTables(true, Map.of("renamed", "steps 1\nfrom ports\ncolumns island as port_id, name"));
         String steps = "steps 1\nfrom crossings\n"
@@ -241,7 +241,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void leavesOutAJoinThatNothingButAnUnusedOneUses() {
+    void omitsAnUnusedJoin() {
         assertThat(read(
                                 "from crossings",
                                 "join ports on port_id, adding name as port; keep all rows",
@@ -253,7 +253,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void putsAConditionInFrontOfTheGroupsThatItChooses() {
+    void filtersBeforeGrouping() {
         assertThat(read("from crossings", "group by state: count of rows as n", "where state = 'SAILED' and n > 3")
                         .statement()
                         .sql())
@@ -272,7 +272,7 @@ class StepsAnalysisTest {
                 "first 3 rows of each state by delay_min",
                 "running total of delay_min as so_far by state"
             })
-    void putsNoConditionInFrontOfWhatHasLookedAtOtherRows(String before) {
+    void doesNotFilterBeforeAWindow(String before) {
         String sql = read("from crossings", before, "where delay_min > 3")
                 .statement()
                 .sql();
@@ -286,7 +286,7 @@ class StepsAnalysisTest {
             delay_min / (1 - 1) | delay_min * 1.0 / nullif(1 - 1, 0)
             delay_min / :n      | delay_min * 1.0 / nullif(:n, 0)
             """)
-    void divisionByZeroHasNoValue(String words, String sql) {
+    void divisionByZeroIsNull(String words, String sql) {
         assertThat(read("from crossings", "columns delay_min", "add column x: " + words)
                         .statement()
                         .sql())
@@ -294,7 +294,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void groupsByNoParameter() {
+    void doesNotGroupByParameters() {
         assertThat(read("from crossings", "group by delay_min + :more as delay: count of rows as n")
                         .statement()
                         .sql())
@@ -308,7 +308,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void asksForNoMoreColumnsThanAreUsed() {
+    void selectsOnlyUsedColumns() {
         assertThat(read("from crossings", "first 9 rows by passengers", "group by state: count of rows as n")
                         .statement()
                         .sql())
@@ -316,7 +316,7 @@ class StepsAnalysisTest {
     }
 
     @Test
-    void readsNothingIntoAnUnknownStep() {
+    void doesNotGuessUnknownSteps() {
         StepsAnalysis analysis = read("from crossings", "wherever");
         assertThat(analysis.steps().get(1).marks()).isEmpty();
         assertThat(analysis.steps().get(1).step()).isEqualTo(Optional.empty());

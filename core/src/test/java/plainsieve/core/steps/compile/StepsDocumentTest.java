@@ -18,7 +18,7 @@ import org.junit.jupiter.api.TestFactory;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.PreparedQuery;
 
-/** The statements in docs/steps.md, and in a second file with less usual chains, are those that the steps above them compile to. */
+/** The statements in docs/steps.md and in a second file with less common chains equal what the steps compile to. */
 class StepsDocumentTest {
     private static final Path DOCUMENT = Path.of("..", "docs", "steps.md");
     private static final Path OTHER_CHAINS = Path.of("src", "test", "resources", "steps", "statements.md");
@@ -66,7 +66,7 @@ class StepsDocumentTest {
     }
 
     @Test
-    void hasEveryDatabaseForEveryExample() throws IOException {
+    void coversEveryDatabaseForEveryExample() throws IOException {
         assertThat(examples(OTHER_CHAINS)).hasSizeGreaterThan(25);
         assertThat(examples(DOCUMENT)).hasSizeGreaterThan(30).allSatisfy(example -> assertThat(example.statements())
                 .containsOnlyKeys(

@@ -12,7 +12,7 @@ import plainsieve.core.steps.compile.FerryTables;
 import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.value.ProblemException;
 
-/** Simple SQL that is read as steps, and SQL that is not so simple. */
+/** SQL that converts to steps, and SQL that does not. */
 class SqlToStepsTest {
     private static String steps(String sql) {
         return SqlToSteps.asSteps(sql, Dialects.of("postgresql"), FerryTables.all());
@@ -23,7 +23,7 @@ class SqlToStepsTest {
     }
 
     @Test
-    void readsJoinsConditionsGroupsOrderAndLimit() {
+    void convertsJoinsConditionsGroupsOrderAndLimit() {
         assertThat(lines("""
                         select p.name as harbour, count(*) as sailings, avg(c.delay_min) as delay
                         from crossings c -- the great table
@@ -68,7 +68,7 @@ class SqlToStepsTest {
             select upper(name) as u from ports @ from ports;add column u = upper case of name;columns u
             select p.name from ports p join crossings c using (port_id) where c.state = 'x' @ from ports;join crossings on port_id, adding state; keep only matching rows;where state = 'x';columns name
             """)
-    void readsEachClause(String sql, String steps) {
+    void convertsEachClause(String sql, String steps) {
         assertThat(lines(sql)).containsExactly(steps.split(";(?! )"));
     }
 
@@ -107,14 +107,14 @@ class SqlToStepsTest {
                 "update ports set name = 'x'",
                 ""
             })
-    void refusesWhatIsNotExactlyTheSame(String sql) {
+    void rejectsWhatIsNotEquivalent(String sql) {
         assertThatExceptionOfType(ProblemException.class)
                 .isThrownBy(() -> steps(sql))
                 .satisfies(e -> assertThat(e.first().kind()).isEqualTo("not-as-steps"));
     }
 
     @Test
-    void sortsOnlyWhereRowsWithoutAValueStandInTheSamePlace() {
+    void sortsOnlyWhereNullsSortTheSame() {
         assertThat(lines("select name from ports order by name desc nulls last"))
                 .contains("sort by name desc");
         assertThat(lines("select name from ports order by name")).contains("sort by name");
@@ -125,13 +125,13 @@ class SqlToStepsTest {
     }
 
     @Test
-    void takesNamesAsTheDatabaseDoes() {
+    void followsTheNameRulesOfTheDatabase() {
         assertThat(lines("select P.Name as Harbour, \"island\" as \"The Island\" from Ports P"))
                 .containsExactly("from ports", "columns name as harbour, island as \"The Island\"");
     }
 
     @Test
-    void comesToTheSameSqlAgain() {
+    void roundTripsToTheSameSql() {
         String sql =
                 "select state, count(*) as n\nfrom crossings\nwhere delay_min > 3\ngroup by state\norder by n desc\nlimit 3";
         assertThat(StepsAnalysis.of(steps(sql), Dialects.of("postgresql"), FerryTables.all())
@@ -141,7 +141,7 @@ class SqlToStepsTest {
     }
 
     @Test
-    void knowsNoColumnsWithoutASource() {
+    void requiresASourceForColumns() {
         assertThat(SqlToSteps.asSteps(
                         "select * from ports where island = :i", Dialects.of("sqlite"), FerryTables.unknown()))
                 .isEqualTo("steps 1\nfrom ports\nwhere island = :i");
@@ -159,7 +159,7 @@ class SqlToStepsTest {
             mariadb    @ departed_at < :to + interval '1' day
             sqlite     @ departed_at < date(:to, '+1 day')
             """)
-    void readsAWholeLastDayInEachDialect(String dialect, String condition) {
+    void convertsAWholeLastDayInEachDialect(String dialect, String condition) {
         String sql = "select state from crossings where departed_at >= :from and " + condition;
         assertThat(SqlToSteps.asSteps(sql, Dialects.of(dialect), FerryTables.all()))
                 .contains("departed_at is on or before :to");
@@ -172,7 +172,7 @@ class SqlToStepsTest {
             sqlite     @ departed_at < date(:to, '+2 days')
             sqlite     @ departed_at < date(:to)
             """)
-    void refusesOtherIntervals(String dialect, String condition) {
+    void rejectsOtherIntervals(String dialect, String condition) {
         assertThatExceptionOfType(ProblemException.class)
                 .isThrownBy(() -> SqlToSteps.asSteps(
                         "select state from crossings where " + condition, Dialects.of(dialect), FerryTables.all()));

@@ -36,7 +36,7 @@ import plainsieve.core.value.Value;
 
 class FederatedStepsTest {
     private static final Dialect OWN = Dialects.of("postgresql");
-    private static final Places PLACES = Places.all();
+    private static final FederatedSchema PLACES = FederatedSchema.all();
 
     private static StepsAnalysis read(String... lines) {
         return FederatedSteps.of("steps 1\n" + String.join("\n", lines), OWN, PLACES);
@@ -52,7 +52,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void whatStandsInFrontIsAskedOfTheOwnSourceAndTheRestHere() {
+    void sendsLeadingStepsToTheirSource() {
         FederatedQueryText text = sides(
                 "from crossings",
                 "where state = 'SAILED' and departed_at is from :from to the end of :to",
@@ -76,7 +76,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void stepsOfOneSourceStayOneStatement() {
+    void singleSourceStaysOneStatement() {
         String text =
                 "steps 1\nfrom crossings\njoin query 'late' on crossing_id, adding port_id as other; keep only matching rows";
         assertThat(FederatedSteps.isOne(text, PLACES)).isFalse();
@@ -87,7 +87,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void ownTablesAndQueriesBehindItAreAskedOfTheOwnSourceToo() {
+    void sendsTheOtherTablesToTheirSource() {
         FederatedQueryText text = sides(
                 "from query 'picked'",
                 "join crossings on vessel_id, adding port_id, delay_min; keep only matching rows",
@@ -106,15 +106,15 @@ class FederatedStepsTest {
     }
 
     @Test
-    void requestsAreAskedAsTheyStand() {
+    void sendsWebRequestsUnchanged() {
         FederatedQueryText text = sides("from query 'tides'", "where height_m >= 2");
-        assertThat(text.parts().get(0).text()).isEqualTo(Places.TIDES);
+        assertThat(text.parts().get(0).text()).isEqualTo(FederatedSchema.TIDES);
         assertThat(text.localSql()).contains("from tides").contains("height_m >= 2");
     }
 
-    /** A table in which the rows of another lie has no order of its own. */
+    /** A table of fetched rows has no inherent order. */
     @Test
-    void theOrderOfWhatStandsInFrontIsKept() {
+    void keepsTheOrderOfLeadingSteps() {
         assertThat(sides(
                                 "from crossings",
                                 "sort by delay_min desc, port_id",
@@ -129,7 +129,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void onlyColumnsThatAreNeededAreFetched() {
+    void fetchesOnlyNeededColumns() {
         FederatedQueryText all =
                 sides("from crossings", "join query 'picked' on vessel_id, adding note; keep only matching rows");
         assertThat(all.parts().get(0).text()).isEqualTo("select *\nfrom crossings");
@@ -142,7 +142,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void everyStepKeepsItsLineAndItsWords() {
+    void everyStepKeepsItsLineAndWords() {
         StepsAnalysis analysis = read(
                 "from crossings",
                 "off: where state is 'SAILED'",
@@ -166,11 +166,12 @@ class FederatedStepsTest {
                 .contains(2);
     }
 
-    /** A source that is slow to tell keeps no one from taking its rows. */
+    /** A slow source does not prevent reading its rows. */
     @Test
-    void rowsWhoseColumnsAreNotKnownAreTakenWhole() {
-        RemoteQuery untold = new RemoteQuery("sea", OWN, Places.TIDES, Optional.empty(), SchemaContext.nothing());
-        Places places = new Places(PLACES.own(), Map.of("tides", untold), Map.of());
+    void fetchesAllColumnsWhenUnknown() {
+        RemoteQuery untold =
+                new RemoteQuery("sea", OWN, FederatedSchema.TIDES, Optional.empty(), SchemaContext.nothing());
+        FederatedSchema places = new FederatedSchema(PLACES.own(), Map.of("tides", untold), Map.of());
         FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
                         "steps 1\nfrom ports\nkeep rows with a match in query 'tides' on port_id", OWN, places)
                 .statement()
@@ -180,7 +181,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void valuesTravelOnlyWhereThatIsAllowed() {
+    void transfersKeysOnlyWhereAllowed() {
         FederatedQueryText text = sides(
                 "from crossings",
                 "join query 'picked' on vessel_id, adding note; keep only matching rows",
@@ -189,8 +190,9 @@ class FederatedStepsTest {
     }
 
     @Test
-    void aQueryIsNotTakenForATableOfItsName() {
-        Places places = new Places(PLACES.own(), Map.of("ports", PLACES.others().get("picked")), PLACES.travels());
+    void doesNotConfuseQueriesAndTables() {
+        FederatedSchema places = new FederatedSchema(
+                PLACES.own(), Map.of("ports", PLACES.others().get("picked")), PLACES.travels());
         assertThat(places.tables()).contains("ports");
         FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
                         "steps 1\nfrom crossings\njoin query 'ports' on vessel_id, adding note; keep only matching rows\njoin ports on port_id, adding name; keep only matching rows",
@@ -203,7 +205,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void whatIsWrongIsToldInItsLine() {
+    void reportsErrorsAtTheirLine() {
         assertThat(problem(read("from crossings", "where nonsense = 3", "union all query 'picked'")))
                 .isEqualTo("unknown-column in line 3");
         assertThat(problem(read("from crossings", "union all query 'picked'", "where nonsense = 3")))
@@ -218,7 +220,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void aQueryThatCannotBeTakenIsToldInItsLine() {
+    void reportsAnUnusableQueryAtItsLine() {
         StepsAnalysis analysis = read("from crossings", "off: distinct rows", "union all query 'round-about'");
         assertThat(problem(analysis)).isEqualTo("query-circle in line 4");
         assertThat(analysis.steps()).hasSize(3);
@@ -226,24 +228,24 @@ class FederatedStepsTest {
     }
 
     @Test
-    void aQueryThatCannotBeReadThereIsNotTaken() {
+    void rejectsAnUnreadableQuery() {
         RemoteQuery broken = new RemoteQuery(
                 "office", OWN, "steps 1\nfrom crossings\nwhere nonsense = 3", Optional.empty(), FerryTables.all());
-        Places places = new Places(PLACES.own(), Map.of("picked", broken), Map.of());
+        FederatedSchema places = new FederatedSchema(PLACES.own(), Map.of("picked", broken), Map.of());
         StepsAnalysis analysis = FederatedSteps.of("steps 1\nfrom crossings\nunion all query 'picked'", OWN, places);
         assertThat(analysis.made()).isEmpty();
         assertThat(analysis.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
     }
 
     @Test
-    void aQueryOfSeveralSourcesIsTakenAsOneOfThem() {
+    void inlinesAFederatedQuery() {
         RemoteQuery several = new RemoteQuery(
                 "harbour",
                 OWN,
                 "steps 1\nfrom crossings\nkeep rows with a match in query 'picked' on vessel_id",
                 Optional.empty(),
                 PLACES);
-        Places places = new Places(PLACES.own(), Map.of("of-picked", several), Map.of());
+        FederatedSchema places = new FederatedSchema(PLACES.own(), Map.of("of-picked", several), Map.of());
         FederatedQueryText text = FederatedQueryText.read(
                 FederatedSteps.of("steps 1\nfrom query 'of-picked'\ngroup by state: count of rows as n", OWN, places)
                         .statement()
@@ -254,7 +256,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void eachSideIsAskedWithAllChoices() {
+    void sendsAllChoicesToEachSide() {
         Statement statement = rewritten(List.of());
         FederatedStatement sent = FederatedStatement.of(statement);
         assertThat(sent.parts().get(0).statement().text())
@@ -272,7 +274,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void aFilterOnTopGoesIntoWhatIsAskedHere() {
+    void filtersOnTopInTheEngine() {
         Statement statement = rewritten(List.of(AddedFilter.anyOf("delay_min", "added")));
         assertThat(FederatedStatement.of(statement).localSql().text()).contains("r.delay_min in (?");
         assertThat(FederatedStatement.of(statement).parts().get(0).statement().text())
@@ -303,7 +305,7 @@ class FederatedStepsTest {
     }
 
     @Test
-    void anUnknownParameterIsToldAtItsPlaceInTheWhole() {
+    void reportsAnUnknownParameterAtItsPosition() {
         String sql = read("from crossings", "where delay_min = :min", "union all query 'picked'")
                 .statement()
                 .sql();
@@ -316,7 +318,7 @@ class FederatedStepsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"", "from", "from query 'picked' and", "where", "union all query 'picked'"})
-    void halfWrittenStepsAreNeverMoreThanAProblem(String line) {
+    void incompleteStepsNeverFailUnexpectedly(String line) {
         SchemaContext schema = PLACES;
         StepsAnalysis analysis = FederatedSteps.of("steps 1\nunion all query 'picked'\n" + line, OWN, schema);
         assertThat(analysis.made()).isEmpty();

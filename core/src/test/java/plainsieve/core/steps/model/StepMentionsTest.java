@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.steps.compile.FerryTables;
 import plainsieve.core.steps.compile.StepsAnalysis;
 
-/** The columns and functions that the expressions and conditions of steps mention. */
+/** The columns and functions that expressions and conditions of steps reference. */
 class StepMentionsTest {
     private static Step step(String line) {
         StepsAnalysis analysis =

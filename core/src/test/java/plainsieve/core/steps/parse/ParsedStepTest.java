@@ -17,7 +17,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** Lines as people write them. */
+/** Single steps as users write them. */
 class ParsedStepTest {
     private static final StepScope KNOWN = new StepScope(Optional.of(List.of(
             KnownColumn.of("state", Type.TEXT),
@@ -38,7 +38,7 @@ class ParsedStepTest {
             add column x = if delay_min = 3 then late else fine | add column x = if delay_min = 3 then 'late' else 'fine'
             replace in state: sailed with gone               | replace in state: 'sailed' with 'gone'
             """)
-    void putsQuotesAroundWordsThatAreNoColumns(String typed, String kept) {
+    void quotesWordsThatAreNotColumns(String typed, String kept) {
         assertThat(read(typed).written()).isEqualTo(kept);
     }
 
@@ -54,12 +54,12 @@ class ParsedStepTest {
                 "where delay_min > year of departed_at",
                 "add column x = if delay_min = 3 then year else no value"
             })
-    void leavesWordsAloneThatMeanSomething(String typed) {
+    void keepsKeywords(String typed) {
         assertThat(read(typed).written()).isEqualTo(typed);
     }
 
     @Test
-    void takesAnyWordForAColumnWhereColumnsAreNotKnown() {
+    void acceptsAnyColumnWhereColumnsAreUnknown() {
         assertThat(ParsedStep.of("where state = cancelled", StepScope.UNKNOWN).written())
                 .isEqualTo("where state = cancelled");
     }
@@ -74,7 +74,7 @@ class ParsedStepTest {
     }
 
     @Test
-    void tellsBracketsAroundConditionsFromThoseAroundSums() {
+    void distinguishesBracketedConditionsFromSums() {
         assertThat(((Step.Where) read("where (delay_min + 1) * 2 = 4").step()).condition())
                 .isInstanceOf(StepCondition.Comparison.class);
         assertThat(((Step.Where) read("where (delay_min = 4 or year = 1) and state = 'a'")
@@ -92,14 +92,14 @@ class ParsedStepTest {
             has no value                                | IS_NULL
             IS AFTER today                              | AFTER
             """)
-    void readsVerbs(String words, ComparisonOperator comparisonOperator) {
+    void readsKeywords(String words, ComparisonOperator comparisonOperator) {
         StepCondition condition =
                 ((Step.Where) read("where departed_at " + words).step()).condition();
         assertThat(((StepCondition.Comparison) condition).verb()).isEqualTo(comparisonOperator);
     }
 
     @Test
-    void readsAColumnThatIsCalledLikeAFunction() {
+    void readsAColumnNamedLikeAFunction() {
         Step.NewColumn plain = (Step.NewColumn) read("add column x = year + 1").step();
         assertThat(((StepExpression.BinaryOperation) plain.value()).left()).isInstanceOf(StepExpression.Column.class);
         Step.NewColumn called =
@@ -119,7 +119,7 @@ class ParsedStepTest {
             from values (a, b): (1)              | 21 | This row has 1 values, but the table has 2 columns.
             join ports, adding name              | 11 | “on” is missing here.
             """)
-    void saysAtWhichWordItCannotGoOn(String line, int column, String message) {
+    void reportsTheUnexpectedWord(String line, int column, String message) {
         assertThatThrownBy(() -> read(line)).isInstanceOfSatisfying(ProblemException.class, e -> {
             assertThat(e.first().message()).isEqualTo(message);
             assertThat(e.first().place().orElseThrow().column()).isEqualTo(column);
@@ -127,7 +127,7 @@ class ParsedStepTest {
     }
 
     @Test
-    void refusesWhatIsNestedBeyondReading() {
+    void rejectsExcessiveNesting() {
         String deep = "where " + "(".repeat(500) + "year is 1" + ")".repeat(500);
         assertThatThrownBy(() -> read(deep)).isInstanceOf(ProblemException.class);
         assertThatThrownBy(() -> read("add column x: " + "(".repeat(500) + "1" + ")".repeat(500)))
@@ -135,7 +135,7 @@ class ParsedStepTest {
     }
 
     @Test
-    void marksWhatCanBeChangedAndWhatGivesWayWithIt() {
+    void marksEditableAndDependentWords() {
         String line = "where state in ('a', 'b') and year = :y";
         List<StepMark> marks = read(line).marks();
         assertThat(marks)
@@ -165,7 +165,7 @@ class ParsedStepTest {
                 "group by state, year of departed_at as y: sum of delay_min where state = first as d",
                 "fill blanks of state with first"
             })
-    void marksNoWordTwice(String line) {
+    void marksEachWordOnce(String line) {
         int end = 0;
         for (StepMark mark : read(line).marks()) {
             assertThat(mark.at().start()).as(mark.toString()).isGreaterThanOrEqualTo(end);
@@ -185,7 +185,7 @@ class ParsedStepTest {
             ~sort by state ~ | desc
             ~join ports ~ | on
             """)
-    void knowsWhatCouldComeNext(String typed, String words) {
+    void listsPossibleNextWords(String typed, String words) {
         assertThat(ParsedStep.wanted(typed, KNOWN))
                 .extracting(Expectation::words)
                 .contains(words);
@@ -198,13 +198,13 @@ class ParsedStepTest {
             ~from ~              | TABLE  | ~~
             ~from query ~        | QUERY  | ~~
             """)
-    void knowsWhatKindOfThingCouldComeNext(String typed, Expectation.Kind kind, String about) {
+    void listsKindsOfPossibleNextWords(String typed, Expectation.Kind kind, String about) {
         assertThat(ParsedStep.wanted(typed, KNOWN)).contains(new Expectation(kind, about));
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"where state = 'a' ", "sort by state ", "distinct rows "})
-    void offersNoBeginningBehindAStep(String typed) {
+    void offersNoNewStepAfterACompleteOne(String typed) {
         assertThat(ParsedStep.wanted(typed, KNOWN))
                 .extracting(Expectation::words)
                 .doesNotContain("where", "group by");

@@ -13,7 +13,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** Steps typed with the words of SQL, or with synonyms: they become the words of steps, and mean the same. */
+/** Steps typed in SQL or with synonyms are converted to equivalent steps. */
 class SqlFormsTest {
     private static final StepScope KNOWN = new StepScope(Optional.of(List.of(
             KnownColumn.of("state", Type.TEXT),
@@ -115,7 +115,7 @@ class SqlFormsTest {
             where state contians 'x'              | Unknown comparison “contians”.                                      | 13
             group by state: cuont of rows as n    | Unknown aggregate “cuont of rows”.                                  | 17
             """)
-    void areRefusedWhereStepsHaveNothingForThem(String typed, String message, int column) {
+    void areRejectedWithoutAnEquivalentStep(String typed, String message, int column) {
         assertThatThrownBy(() -> read(typed)).isInstanceOfSatisfying(ProblemException.class, e -> {
             assertThat(e.first().message()).isEqualTo(message);
             assertThat(e.first().place().orElseThrow().column()).isEqualTo(column);
@@ -149,18 +149,18 @@ class SqlFormsTest {
     }
 
     @Test
-    void joinTextsWithTwoBars() {
+    void concatenateTextWithDoubleBars() {
         assertThat(read("add column x = state || '-' || state")).isEqualTo("add column x = state & '-' & state");
     }
 
     @Test
-    void doNotTakeAQuotedNameForAWord() {
+    void distinguishQuotedNamesFromKeywords() {
         assertThat(read("where state = \"null\"")).isEqualTo("where state = \"null\"");
         assertThat(read("sort by \"desc\"")).isEqualTo("sort by \"desc\"");
     }
 
     @Test
-    void tellTheRowsOfAJoinApartByTheirQualifier() {
+    void distinguishJoinedRowsByQualifier() {
         Step.Join join =
                 (Step.Join) ParsedStep.of("join ports on ports.port_id = port_id; keep only matching rows", KNOWN)
                         .step();

@@ -10,18 +10,18 @@ import org.junit.jupiter.params.provider.ValueSource;
 class StepLinesTest {
     @ParameterizedTest
     @ValueSource(strings = {"steps 1", "steps 1\nfrom t", " steps 1 \r\nfrom t"})
-    void areToldByTheFirstLine(String text) {
+    void areRecognizedByTheFirstLine(String text) {
         assertThat(StepLines.isSteps(text)).isTrue();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"", "select 1", "steps", "steps 2\nfrom t", "-- steps 1\nselect 1", "\nsteps 1"})
-    void areNoStepsOtherwise(String text) {
+    void areNotRecognizedOtherwise(String text) {
         assertThat(StepLines.isSteps(text)).isFalse();
     }
 
     @Test
-    void knowWhereTheyStandAndWhetherTheyAreOn() {
+    void knowTheirPositionAndState() {
         String text = "steps 1\n\n  from t  \r\noff:  first 3 rows";
         StepLines lines = StepLines.of(text);
         assertThat(lines.lines()).extracting(StepLines.Line::text).containsExactly("from t", "first 3 rows");
@@ -31,7 +31,7 @@ class StepLinesTest {
     }
 
     @Test
-    void takesALimitAtTheEndFromTheText() {
+    void removesAFinalLimitFromTheText() {
         assertThat(StepLines.withoutLastLimit("steps 1\nfrom trips\nfirst :rows rows\noff: sort by id\n"))
                 .contains("steps 1\nfrom trips\noff: sort by id\n");
         assertThat(StepLines.withoutLastLimit("steps 1\nfrom trips\nfirst 5 rows\nsort by id"))

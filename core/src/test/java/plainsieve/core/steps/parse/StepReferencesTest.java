@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
-/** What a text of steps names, told without any source. */
+/** Names in a text of steps, found without a source. */
 class StepReferencesTest {
     private static final String TEXT = """
             steps 1
@@ -16,24 +16,24 @@ class StepReferencesTest {
             where 'not closed = :lost""";
 
     @Test
-    void areTheParametersOfStepsThatAreOn() {
+    void areParametersOfEnabledSteps() {
         assertThat(StepReferences.parameters(TEXT)).containsExactly("port");
     }
 
     @Test
-    void areNotWithinTexts() {
+    void ignoreTextLiterals() {
         assertThat(StepReferences.parameters("steps 1\nwhere a = ':b'")).isEmpty();
     }
 
     @Test
-    void areTheQueriesWhoseRowsAreTaken() {
+    void areReferencedQueries() {
         assertThat(StepReferences.queries(TEXT))
                 .extracting(StepReferences.QueryReference::name)
                 .containsExactly("late", "two \"words\"");
     }
 
     @Test
-    void areNotTheParametersOfAQueryThatIsCalledForWhichSomethingStands() {
+    void excludeReplacedParametersOfCalledQueries() {
         String text = "steps 1\nfrom ports\n"
                 + "join query 'late' called with :port = name, :least = :delay, adding state; keep all rows\n"
                 + "first :rows rows";
@@ -52,7 +52,7 @@ class StepReferencesTest {
     }
 
     @Test
-    void areRenamedEverywhereElseByteForByte() {
+    void areRenamedAndNothingElseChanges() {
         assertThat(StepReferences.renamed(TEXT, "delay", "late_by")).isEqualTo(TEXT.replace(":delay", ":late_by"));
         assertThat(StepReferences.renamed(TEXT, "no", "yes")).isEqualTo(TEXT);
     }

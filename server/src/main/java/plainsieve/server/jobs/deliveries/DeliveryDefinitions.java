@@ -125,7 +125,7 @@ class DeliveryDefinitions {
                         new BigDecimal(entry.value().strip()));
             }
         } catch (NumberFormatException e) {
-            // Told below like a word that is none.
+            // Rejected below like an unknown keyword.
         }
         throw new ProblemException(Problem.of(
                 "bad-delivery",

@@ -24,7 +24,7 @@ import plainsieve.files.ProjectYaml;
 import plainsieve.server.definitions.model.Report;
 import tools.jackson.databind.JsonNode;
 
-/** Views as entries of a file, and back: every kind as it went in, and what is wrong is reported. */
+/** Views as entries of a project file: every kind round-trips, and errors are reported. */
 class ViewEntriesTest {
     private static final List<Figure> FIGURES = List.of(
             new Figure(Measure.countOfRows(), "rows", ""),
@@ -54,14 +54,14 @@ class ViewEntriesTest {
             View.of("w", "", "", new ViewContent.Text("Of {port}.")));
 
     @Test
-    void everyKindComesBackAsItWentIn() {
+    void roundTripsEveryKind() {
         Report report = new Report("r", "R", "", "", List.of(), VIEWS, ReportOpening.USUAL, 1);
         JsonNode json = ProjectYaml.toJson(ReportEntries.entry(report));
         assertThat(ReportEntries.report(ProjectYaml.report(json), "r", 1)).isEqualTo(report);
     }
 
     @Test
-    void whatTheFormatBeforeWroteIsRead() {
+    void readsOptionalFields() {
         View bars = view("{kind: bars, query: q, measures: [{function: count}], group-by: port}");
         assertThat(bars.shown().grouping()).containsExactly("port");
         assertThat(((ViewContent.Bars) bars.shown()).rank()).isEqualTo(ViewContent.Rank.USUAL);
@@ -79,7 +79,7 @@ class ViewEntriesTest {
             {kind: bars, query: q, measures: [{function: count}], group-by: x, link: diary}          | does not define what a click opens
             {kind: bars, query: q, measures: [{function: count}], group-by: x, layout: {order: bigest}} | Unknown kind of order
             """)
-    void whatIsWrongIsTold(String entry, String message) {
+    void reportsErrors(String entry, String message) {
         assertThatThrownBy(() -> view(entry)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
                         e.first().inWords())
                 .contains(message));

@@ -38,7 +38,7 @@ class AnalysisLimitTest {
     }
 
     @Test
-    void stopsWhatTakesTooLongAndLeavesTheThreadUsable() {
+    void stopsAfterTheTimeLimitAndKeepsTheThreadUsable() {
         String text = "select * from t where a = 1" + " and b = 2".repeat(10_000);
         assertThatThrownBy(() -> limit.run(ANN, () -> {
                     while (true) {
@@ -52,7 +52,7 @@ class AnalysisLimitTest {
     }
 
     @Test
-    void keepsHalfOfThePlacesForOtherCallers() throws Exception {
+    void reservesHalfOfThePermitsForOthers() throws Exception {
         try (Held held = new Held(ANN, ANN)) {
             assertThatThrownBy(() -> held.limit.run(ANN, () -> 1)).isInstanceOf(OverloadException.class);
             assertThat(held.limit.run(BEN, () -> 2)).isEqualTo(2);
@@ -62,16 +62,16 @@ class AnalysisLimitTest {
         }
     }
 
-    /** Those who hold the places may wait for what the server looks up. */
+    /** Permit holders may wait for lookups of the server. */
     @Test
-    void letsTheServerLookThingsUpWhileAllPlacesAreHeld() throws Exception {
+    void serverLookupsProceedWhileAllPermitsAreHeld() throws Exception {
         try (Held held = new Held(ANN, ANN, BEN, BEN)) {
             assertThatThrownBy(() -> held.limit.run(CLEO, () -> 1)).isInstanceOf(OverloadException.class);
             assertThat(held.limit.run(Caller.SERVER, () -> 2)).isEqualTo(2);
         }
     }
 
-    /** Four places, some of them held until the end. */
+    /** Four permits, some of them held until the end. */
     private static final class Held implements AutoCloseable {
         private final AnalysisLimit limit =
                 new AnalysisLimit(4, Duration.ofSeconds(20), Duration.ofMillis(300), WATCHDOG);
@@ -98,7 +98,7 @@ class AnalysisLimitTest {
     }
 
     @Test
-    void givesThePlaceBackAfterAnError() {
+    void releasesThePermitAfterAnError() {
         for (int i = 0; i < 10; i++) {
             assertThatThrownBy(() -> limit.run(ANN, () -> {
                         throw new StackOverflowError();

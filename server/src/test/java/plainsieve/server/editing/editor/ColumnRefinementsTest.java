@@ -28,7 +28,7 @@ class ColumnRefinementsTest {
     }
 
     @Test
-    void asManyGroupsAsValuesMeansThatEachBelongsToOne() {
+    void equalCountsMeanOneParentEach() {
         assertThat(found(OptionalLong.of(14), text("port", 14), text("island", 9)))
                 .extracting(ProfiledColumn::refines)
                 .containsExactly(List.of("island"), List.of());
@@ -36,32 +36,32 @@ class ColumnRefinementsTest {
     }
 
     @Test
-    void moreGroupsThanValuesMeanThatSomeBelongToSeveral() {
+    void moreGroupsThanValuesMeanSeveralParents() {
         assertThat(found(OptionalLong.of(15), text("port", 14), text("state", 3)))
                 .allSatisfy(column -> assertThat(column.refines()).isEmpty());
     }
 
     @Test
-    void aSlowSourceTellsOfNone() {
+    void slowSourceFindsNone() {
         assertThat(found(OptionalLong.empty(), text("port", 14), text("state", 3)))
                 .allSatisfy(column -> assertThat(column.refines()).isEmpty());
     }
 
     @Test
-    void doesNotAskOfColumnsWithOneValueWithManyOrWithTheSameNumberOfThem() {
+    void skipsColumnsThatCannotRefine() {
         found(OptionalLong.of(14), text("port", 14), text("berth", 14), text("flag", 1), text("note", 9_000));
         assertThat(asked).isEmpty();
     }
 
     @Test
-    void doesNotAskOfNumbersAndTimes() {
+    void skipsNumbersAndTimestamps() {
         ProfiledColumn year = ProfiledColumn.of("year", Optional.of(Type.INTEGER), OptionalLong.of(3));
         found(OptionalLong.of(14), text("port", 14), year);
         assertThat(asked).isEmpty();
     }
 
     @Test
-    void asksOfTheFourColumnsWithTheFewestValuesAlone() {
+    void queriesOnlyTheFourColumnsWithTheFewestValues() {
         found(OptionalLong.of(0), text("a", 2), text("b", 3), text("c", 4), text("d", 5), text("e", 6));
         assertThat(asked).hasSize(6).noneMatch(pair -> pair.contains("e"));
     }

@@ -40,7 +40,7 @@ class DraftChangeTest {
     }
 
     @Test
-    void whatIsAddedStandsBeforeTheTableThatEndsThePage() {
+    void insertsBeforeTheFinalTable() {
         View line = View.of("over-day", "Over", "q", new ViewContent.Line(COUNT, List.of("day:day")));
         Report added = new DraftChange(REPORT).adding(line);
         assertThat(ids(added)).containsExactly("figures", "by-port", "over-day", "rows");
@@ -48,7 +48,7 @@ class DraftChangeTest {
     }
 
     @Test
-    void aSecondOneOfTheSameIdGetsAnIdOfItsOwn() {
+    void duplicateIdGetsANewOne() {
         assertThat(ids(new DraftChange(REPORT).adding(BARS)))
                 .containsExactly("figures", "by-port", "by-port-2", "rows");
         assertThat(ids(new DraftChange(REPORT).copying("by-port")))
@@ -56,7 +56,7 @@ class DraftChangeTest {
     }
 
     @Test
-    void whatIsMovedStaysAtTheEnds() {
+    void movingStopsAtTheEnds() {
         EditedElement figures = new EditedElement.OfView("figures");
         assertThat(ids(new DraftChange(REPORT).moving(figures, false))).isEqualTo(ids(REPORT));
         Report moved = new DraftChange(REPORT).moving(figures, true);
@@ -65,7 +65,7 @@ class DraftChangeTest {
     }
 
     @Test
-    void whatIsDraggedStandsWhereItIsLeft() {
+    void dropsAtTheTarget() {
         DraftChange change = new DraftChange(REPORT);
         assertThat(ids(change.placing(new EditedElement.OfView("rows"), 0)))
                 .containsExactly("rows", "figures", "by-port");
@@ -93,7 +93,7 @@ class DraftChangeTest {
     }
 
     @Test
-    void aControlBetweenTwoOfAnotherHeadingJoinsThem() {
+    void controlBetweenTwoOfAnotherHeadingJoinsThem() {
         Control where = under("a", "Where");
         Control when = under("b", "When");
         assertThat(headings(List.of(where, when, under("c", "Where")), "b")).containsOnly("Where");
@@ -104,14 +104,14 @@ class DraftChangeTest {
     }
 
     @Test
-    void aRangeIsNamedByItsLowerEndAndGoesAsAWhole() {
+    void rangeMovesAsAWholeNamedByItsLowerEnd() {
         Report without = new DraftChange(REPORT).without(new EditedElement.OfControl("from"));
         assertThat(without.controls()).containsExactly(PORT);
         assertThat(told(without)).containsExactly("The control of :from, :to was removed.");
     }
 
     @Test
-    void whatDoesNotStandThereIsNotTouched() {
+    void ignoresMissingItems() {
         DraftChange change = new DraftChange(REPORT);
         assertThatThrownBy(() -> change.without(new EditedElement.OfControl("vessel")))
                 .isInstanceOf(ProblemException.class);
@@ -121,12 +121,12 @@ class DraftChangeTest {
     }
 
     @Test
-    void nothingIsToldOfADraftThatIsTheSame() {
+    void equalDraftsHaveNoDifferences() {
         assertThat(told(REPORT)).isEmpty();
     }
 
     @Test
-    void namesOpeningAndChangedViewsAreTold() {
+    void reportsNamesOpeningAndChangedViews() {
         Report changed = new DraftChange(REPORT)
                 .with(BARS.titled("Harbours"))
                 .called("Too late", "")

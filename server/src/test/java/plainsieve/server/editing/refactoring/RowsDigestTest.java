@@ -7,7 +7,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.Column;
 
-/** What rows come to: the same for the same rows in any order, and for no others. */
+/** A digest of rows that is equal for the same rows in any order, and different otherwise. */
 class RowsDigestTest {
     private static RowsDigest of(Object[]... rows) {
         RowsDigest digest = new RowsDigest();
@@ -21,14 +21,14 @@ class RowsDigestTest {
     }
 
     @Test
-    void isTheSameInAnyOrder() {
+    void isIndependentOfOrder() {
         assertThat(of(row("a"), row("b"), row("a")).isAs(of(row("b"), row("a"), row("a"))))
                 .isTrue();
         assertThat(of(row(1L)).isAs(of(row(new BigDecimal("1.00"))))).isTrue();
     }
 
     @Test
-    void tellsOtherRowsApart() {
+    void distinguishesDifferentRows() {
         assertThat(of(row("a"), row("a")).isAs(of(row("a")))).isFalse();
         assertThat(of(row("a"), row("a"), row("b")).isAs(of(row("a"), row("b"), row("b"))))
                 .isFalse();

@@ -21,9 +21,9 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.people.MailAddress;
 import plainsieve.server.runtime.settings.MailSettings;
 
-/** What becomes of a mail when the server for mails says no, not now, or nothing more. */
+/** The outcome of an email when the mail server rejects it, defers it, or stops responding. */
 class MailTransportTest {
-    /** A server that answers as usual, but for what it is reported. An empty answer hangs up. */
+    /** A mail server with configurable responses. An empty response closes the connection. */
     private static final class Stubborn implements AutoCloseable {
         private final ServerSocket socket = new ServerSocket(0, 5, InetAddress.getLoopbackAddress());
         private final Map<String, String> answers;
@@ -41,7 +41,7 @@ class MailTransportTest {
                 try (Socket one = socket.accept()) {
                     talk(one);
                 } catch (IOException e) {
-                    // It hung up, or is closed.
+                    // The connection was closed.
                 }
             }
         }
@@ -86,7 +86,7 @@ class MailTransportTest {
     private static final EmailMessage MAIL = new EmailMessage(
             "1@here", "tam@ferries.example", "Sieve", "<p>Rows</p>", "Rows", List.of(), List.of(), Optional.empty());
 
-    /** What becomes of a mail, and whether it was reported that all of it was given. */
+    /** The outcome of an email, and whether it was recorded as completely sent. */
     private static String handed(Map<String, String> answers) throws IOException {
         List<String> told = new ArrayList<>();
         try (Stubborn server = new Stubborn(answers)) {
@@ -102,19 +102,19 @@ class MailTransportTest {
     }
 
     @Test
-    void whatIsTakenIsTaken() throws Exception {
+    void acceptedEmailIsSent() throws Exception {
         assertThat(handed(Map.of())).isEqualTo("given, taken");
     }
 
     @Test
-    void whatIsRefusedForEverIsNotTriedAgain() throws Exception {
+    void permanentRejectionIsNotRetried() throws Exception {
         assertThat(handed(Map.of("RCPT", "550 missing of that name"))).isEqualTo("REFUSED");
         assertThat(handed(Map.of("end", "554 looks like something we do not want")))
                 .isEqualTo("given, REFUSED");
     }
 
     @Test
-    void whatIsRefusedForNowIsTriedAgain() throws Exception {
+    void temporaryRejectionIsRetried() throws Exception {
         assertThat(handed(Map.of("hello", "421 too many are here"))).isEqualTo("LATER");
         assertThat(handed(Map.of("MAIL", "451 not now"))).isEqualTo("LATER");
         assertThat(handed(Map.of("RCPT", "450 not now"))).isEqualTo("LATER");
@@ -123,12 +123,12 @@ class MailTransportTest {
     }
 
     @Test
-    void ofWhatNobodyAnswersAnyMoreItIsNotKnownWhetherItCame() throws Exception {
+    void missingResponseIsUnconfirmed() throws Exception {
         assertThat(handed(Map.of("end", ""))).isEqualTo("given, UNSURE");
     }
 
     @Test
-    void whatCannotBeNotedIsNotGiven() throws Exception {
+    void doesNotSendWhatCannotBeRecorded() throws Exception {
         try (Stubborn server = new Stubborn(Map.of());
                 MailTransport.SmtpSession smtpSession = transport(
                                 server.socket.getLocalPort(), MailSettings.Security.NONE)
@@ -143,7 +143,7 @@ class MailTransportTest {
     }
 
     @Test
-    void nothingIsSaidInTheClearWhereItMustNotBe() throws Exception {
+    void requiresTlsWhereConfigured() throws Exception {
         try (Stubborn server = new Stubborn(Map.of())) {
             MailTransport mailTransport = transport(server.socket.getLocalPort(), MailSettings.Security.STARTTLS);
             assertThatThrownBy(mailTransport::open)
@@ -157,7 +157,7 @@ class MailTransportTest {
     }
 
     @Test
-    void addressesAreOneNameAtOneDomain() {
+    void addressIsOneNameAtOneDomain() {
         for (String address : List.of("tam@ferries.example", "a+b@x.y", "o'n@x.example")) {
             assertThat(MailAddress.read(address)).contains(address);
         }

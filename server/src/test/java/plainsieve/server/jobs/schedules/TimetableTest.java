@@ -15,7 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.ProblemException;
 
-/** The moments of schedules, over days on which clocks are changed. */
+/** Times of schedules across clock changes. */
 class TimetableTest {
     private static final ZoneId LISBON = ZoneId.of("Europe/Lisbon");
     private static final ZoneId ST_JOHNS = ZoneId.of("America/St_Johns");
@@ -39,7 +39,7 @@ class TimetableTest {
 
     @ParameterizedTest
     @CsvSource({"Europe/Lisbon", "America/St_Johns", "Australia/Lord_Howe", "Asia/Kathmandu"})
-    void aYearOfWeekdaysIsWhatTheCalendarHas(String name) {
+    void yearOfWeekdaysMatchesTheCalendar(String name) {
         ZoneId zone = ZoneId.of(name);
         List<Instant> byHand = new ArrayList<>();
         for (LocalDate day = LocalDate.of(2026, 1, 2); day.getYear() == 2026; day = day.plusDays(1)) {
@@ -55,7 +55,7 @@ class TimetableTest {
     }
 
     @Test
-    void anHourThatIsMissingIsMadeUpForWhenItWouldHaveEnded() {
+    void skippedHourRunsWhenItWouldHaveEnded() {
         assertThat(of("30 1 * * *", LISBON, "2026-03-28T12:00:00Z", "2026-03-31T00:00:00Z"))
                 .isEqualTo(moments("2026-03-29T01:00:00Z", "2026-03-30T00:30:00Z"));
         assertThat(of("15,45 2 * * *", ST_JOHNS, "2026-03-07T12:00:00Z", "2026-03-09T00:00:00Z"))
@@ -64,13 +64,13 @@ class TimetableTest {
     }
 
     @Test
-    void ofAnHourThatComesTwiceTheFirstCounts() {
+    void repeatedHourRunsOnce() {
         assertThat(of("30 1 * * *", LISBON, "2026-10-24T12:00:00Z", "2026-10-26T12:00:00Z"))
                 .isEqualTo(moments("2026-10-25T00:30:00Z", "2026-10-26T01:30:00Z"));
     }
 
     @Test
-    void whatGoesOnByTheHourGoesOnInWhatHoursThereAre() {
+    void hourlyScheduleFollowsExistingHours() {
         assertThat(of("10 * * * *", LISBON, "2026-03-28T23:30:00Z", "2026-03-29T03:00:00Z"))
                 .isEqualTo(moments("2026-03-29T00:10:00Z", "2026-03-29T01:10:00Z", "2026-03-29T02:10:00Z"));
         assertThat(of("10,40 * * * *", LISBON, "2026-10-25T00:00:00Z", "2026-10-25T02:00:00Z"))
@@ -87,7 +87,7 @@ class TimetableTest {
     }
 
     @Test
-    void theLastDayOfAMonthIsFound() {
+    void findsTheLastDayOfAMonth() {
         assertThat(of("0 5 L * *", ZoneId.of("UTC"), "2026-01-31T06:00:00Z", "2026-05-01T00:00:00Z"))
                 .isEqualTo(moments("2026-02-28T05:00:00Z", "2026-03-31T05:00:00Z", "2026-04-30T05:00:00Z"));
         assertThat(new Timetable("0 0 29 2 *", LISBON).after(NEW_YEAR)).contains(Instant.parse("2028-02-29T00:00:00Z"));
@@ -110,7 +110,7 @@ class TimetableTest {
                 "on the last day of every month at 5:00 | 0 5 L * * | on the last day of every month at 05:00",
                 "0 9-17 * * MON-FRI | 0 9-17 * * MON-FRI | 0 9-17 * * MON-FRI"
             })
-    void wordsAndLinesMeanTheSame(String words, String cron, String said) {
+    void wordsAndCronExpressionsAgree(String words, String cron, String said) {
         assertThat(ScheduleDescription.cron(words)).isEqualTo(cron);
         assertThat(ScheduleDescription.say(cron)).isEqualTo(said);
         assertThat(ScheduleDescription.cron(said)).isEqualTo(cron);
@@ -128,7 +128,7 @@ class TimetableTest {
         "0 0 0 1 1 *",
         "on the 32nd of every month at 05:00"
     })
-    void whatIsNoScheduleIsRefusedInWords(String words) {
+    void rejectsInvalidSchedules(String words) {
         assertThatThrownBy(() -> ScheduleDescription.cron(words))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("is no schedule");

@@ -31,7 +31,7 @@ class BackgroundRowWriterTest {
         beside.shutdownNow();
     }
 
-    /** Keeps what is written, and by whom. It breaks at a row. */
+    /** Records what is written and by which thread. It fails at a given row. */
     private static final class File implements RowWriter {
         private final CountDownLatch mayGoOn = new CountDownLatch(1);
         private final List<Long> rows = new ArrayList<>();
@@ -93,7 +93,7 @@ class BackgroundRowWriterTest {
 
     @ParameterizedTest
     @ValueSource(longs = {0, 1, 255, 256, 257, 512, 100_000})
-    void areWrittenInTheirOrder(long count) {
+    void keepsTheOrder(long count) {
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, count);
         rows.end();
@@ -105,7 +105,7 @@ class BackgroundRowWriterTest {
     }
 
     @Test
-    void areAllWrittenByOneThread() {
+    void writesInOneThread() {
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, 10_000);
         rows.end();
@@ -114,7 +114,7 @@ class BackgroundRowWriterTest {
 
     @ParameterizedTest
     @ValueSource(longs = {0, 300, 99_999})
-    void thatCannotBeWrittenAreTold(long breaksAt) {
+    void reportsWriteErrors(long breaksAt) {
         file.breaksAt = breaksAt;
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         assertThatThrownBy(() -> {
@@ -129,7 +129,7 @@ class BackgroundRowWriterTest {
 
     @ParameterizedTest
     @ValueSource(longs = {0, 100_000})
-    void thatCannotBeBroughtToAnEndAreTold(long count) {
+    void reportsCloseErrors(long count) {
         file.breaksAtItsEnd = true;
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, count);
@@ -139,7 +139,7 @@ class BackgroundRowWriterTest {
     }
 
     @Test
-    void thatAreTooMuchForTheServerAreToldInWords() {
+    void reportsOverload() {
         BackgroundRowWriter rows = new BackgroundRowWriter(
                 () -> {
                     throw new OutOfMemoryError("Java heap space");
@@ -155,7 +155,7 @@ class BackgroundRowWriterTest {
     }
 
     @Test
-    void ofAFileThatCannotBeOpenedAreTold() {
+    void reportsOpenErrors() {
         BackgroundRowWriter rows = new BackgroundRowWriter(
                 () -> {
                     throw new IOException("There is no room.");
@@ -167,7 +167,7 @@ class BackgroundRowWriterTest {
     }
 
     @Test
-    void thatAreLeftHaveNoEnd() {
+    void abandonedWriterDoesNotFinish() {
         file.waits = true;
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, 2_000);
@@ -178,7 +178,7 @@ class BackgroundRowWriterTest {
     }
 
     @Test
-    void areNotReadFarAhead() throws Exception {
+    void boundsReadAhead() throws Exception {
         file.waits = true;
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         CountDownLatch read = new CountDownLatch(5_000);

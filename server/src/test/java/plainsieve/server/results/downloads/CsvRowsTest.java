@@ -11,11 +11,11 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Column;
 
-/** Texts about as long as what is made into bytes at once, and longer ones: they are where they belong, with every sign whole. */
+/** Text around the size of the encoding buffer: complete and in its column. */
 class CsvRowsTest {
     @ParameterizedTest
     @ValueSource(ints = {4_094, 4_095, 4_096, 4_097, 100_000})
-    void longTextsStandInTheirPlaces(int ships) throws IOException {
+    void keepsLongTextInItsColumn(int ships) throws IOException {
         String plain = "🚢".repeat(ships);
         String quoted = "é\"".repeat(ships);
         ByteArrayOutputStream file = new ByteArrayOutputStream();

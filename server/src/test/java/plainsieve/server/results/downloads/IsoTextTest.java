@@ -12,12 +12,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Days and moments are read as the JDK reads them, and what is none is refused as it is there. */
+/** Dates and timestamps are parsed as by the JDK, and others are rejected. */
 class IsoTextTest {
     private static final LocalDateTime EARLY = LocalDateTime.of(1899, 12, 30, 0, 0);
 
     @Test
-    void everyMomentIsTheOneThatWasWritten() {
+    void readsEveryTimestampExactly() {
         Random random = new Random(20260301);
         for (int i = 0; i < 5_000; i++) {
             LocalDateTime moment = EARLY.plusSeconds(random.nextInt(Integer.MAX_VALUE) * 3L);
@@ -28,7 +28,7 @@ class IsoTextTest {
     }
 
     @Test
-    void rarerFormsAreReadToo() {
+    void readsRareForms() {
         assertThat(IsoText.moment("2026-03-01T09:30:00.125"))
                 .isEqualTo(LocalDateTime.of(2026, 3, 1, 9, 30, 0, 125_000_000));
         assertThat(IsoText.day("+12026-03-01")).isEqualTo(LocalDate.of(12_026, 3, 1));
@@ -49,13 +49,13 @@ class IsoTextTest {
                 "2026/03/01T09:30",
                 "-026-03-01T09:30"
             })
-    void whatIsNoMomentIsRefused(String text) {
+    void rejectsInvalidTimestamps(String text) {
         assertThatThrownBy(() -> IsoText.moment(text)).isInstanceOf(DateTimeException.class);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"", "infinity", "2026-02-30", "2026-3-1", "2026-03-1x", "202603-001", "2026-00-00"})
-    void whatIsNoDayIsRefused(String text) {
+    void rejectsInvalidDates(String text) {
         assertThatThrownBy(() -> IsoText.day(text)).isInstanceOf(DateTimeException.class);
     }
 }

@@ -7,7 +7,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.Column;
 
-/** The type that a column of a Parquet file has, by its values. */
+/** The type of a Parquet column, derived from its values. */
 class ParquetTypeTest {
     private static String of(Column.Kind kind, Object... values) {
         ParquetType type = new ParquetType(kind);
@@ -16,7 +16,7 @@ class ParquetTypeTest {
     }
 
     @Test
-    void isTheNarrowestThatLosesNothing() {
+    void isTheNarrowestLosslessType() {
         assertThat(of(Column.Kind.INTEGER, 1L, -5L)).isEqualTo("bigint");
         assertThat(of(Column.Kind.INTEGER, 1L, new BigDecimal("9223372036854775808")))
                 .isEqualTo("decimal(19, 0)");
@@ -32,7 +32,7 @@ class ParquetTypeTest {
     }
 
     @Test
-    void staysTextWhereOneValueIsNone() {
+    void fallsBackToText() {
         assertThat(of(Column.Kind.DATE, "2026-03-01", "infinity")).isEqualTo("varchar");
         assertThat(of(Column.Kind.DATETIME, "2026-03-01T10:00+02:00")).isEqualTo("varchar");
         assertThat(of(Column.Kind.TEXT, "2026-03-01")).isEqualTo("varchar");
@@ -40,7 +40,7 @@ class ParquetTypeTest {
     }
 
     @Test
-    void isThatOfTheColumnWhereThereIsNoValue() {
+    void usesTheColumnTypeWithoutValues() {
         assertThat(of(Column.Kind.DATE)).isEqualTo("date");
         assertThat(of(Column.Kind.TEXT)).isEqualTo("varchar");
     }

@@ -46,7 +46,7 @@ class ServerExecutorsTest {
     }
 
     @Test
-    void refuseWorkBeyondTheirLimitsAndTakeItLater() throws Exception {
+    void rejectWorkBeyondTheirLimitAndRecover() throws Exception {
         assertThat(submitUntilRefused(executors.runs(), 5_000)).isEqualTo(1_000);
         assertThat(submitUntilRefused(executors.lookups(), 5_000)).isEqualTo(2_064);
         assertThat(metrics.get("executor.active").tag("name", "runs").gauge().value())
@@ -62,7 +62,7 @@ class ServerExecutorsTest {
     }
 
     @Test
-    void interruptTheirWorkWhenTheServerStops() {
+    void interruptWorkWhenTheServerStops() {
         CountDownLatch interrupted = new CountDownLatch(1);
         executors.lookups().execute(() -> {
             await();

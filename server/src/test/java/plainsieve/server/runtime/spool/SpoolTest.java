@@ -31,7 +31,7 @@ class SpoolTest {
     /** In memory and on disk. */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6})
-    void givesWhatCameInItsOrder(long seed) throws Exception {
+    void isFirstInFirstOut(long seed) throws Exception {
         SplittableRandom random = new SplittableRandom(seed);
         ByteArrayOutputStream came = new ByteArrayOutputStream();
         ByteArrayOutputStream read = new ByteArrayOutputStream();
@@ -64,7 +64,7 @@ class SpoolTest {
     }
 
     @Test
-    void neverWaitsForTheReaderAndLeavesNoFile() throws Exception {
+    void neverBlocksTheWriterAndLeavesNoFile() throws Exception {
         try (Spool spool = new Spool(folder, MOST)) {
             spool.input().write(new byte[6 << 20]);
             try (var files = Files.list(folder)) {
@@ -75,7 +75,7 @@ class SpoolTest {
     }
 
     @Test
-    void holdsNoMoreThanItMay() throws Exception {
+    void enforcesItsSizeLimit() throws Exception {
         try (Spool spool = new Spool(folder, MOST)) {
             OutputStream in = spool.input();
             in.write(new byte[7 << 20]);
@@ -86,7 +86,7 @@ class SpoolTest {
     }
 
     @Test
-    void saysWhenTheReaderHasGone() throws Exception {
+    void reportsADisconnectedReader() throws Exception {
         Spool spool = new Spool(folder, MOST);
         OutputStream in = spool.input();
         in.write(1);
@@ -95,7 +95,7 @@ class SpoolTest {
     }
 
     @Test
-    void isNotOverBeforeItsEnd() throws Exception {
+    void endsOnlyAfterItsLastRow() throws Exception {
         try (Spool spool = new Spool(folder, MOST)) {
             assertThat(spool.isOver(Duration.ofMillis(20))).isFalse();
             spool.end();

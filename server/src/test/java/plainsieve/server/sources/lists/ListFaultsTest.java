@@ -31,7 +31,7 @@ class ListFaultsTest {
             new CachedList(List.of(), true, "port", "", "text", Instant.parse("2026-11-30T12:00:00Z"));
 
     @Test
-    void anErrorReachesThoseWhoWaitAndTheNextAsks() throws Exception {
+    void errorCompletesWaitersAndTheNextCallerRetries() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false")) {
             AtomicInteger asked = new AtomicInteger();
             ListQueries failing = new ListQueries(null, server.part(AnalysisLimit.class), Clock.systemUTC()) {

@@ -10,10 +10,10 @@ import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
 import plainsieve.server.AnotherServer;
 
-/** No entry of Sent is lost because another one cannot be written, or because the records are busy just then. */
+/** No entry of Sent is lost because another one is invalid or the records are busy. */
 class SentWriterTest {
     @Test
-    void anEntryIsWrittenWhenTheRecordsWereBusyBesideOneThatFails() throws Exception {
+    void retriesWhenRecordsWereBusyAndSkipsAFailingEntry() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false")) {
             SentWriter writer = server.part(SentWriter.class);
             AtomicInteger tries = new AtomicInteger();
@@ -23,7 +23,7 @@ class SentWriterTest {
                 throw new IllegalStateException("cannot be written");
             });
             writer.later(records -> {
-                // Together with the one that fails, then alone while the records are busy, then alone again.
+                // With the failing one, alone while the records are busy, then alone again.
                 if (tries.incrementAndGet() <= 2) {
                     throw new IllegalStateException(new SQLiteException("busy", SQLiteErrorCode.SQLITE_BUSY));
                 }

@@ -18,7 +18,7 @@ class SqliteCollationsTest {
     }
 
     @Test
-    void knowsNoneOfAStatementThatItCannotRead() {
+    void unreadableStatementHasNoCollation() {
         assertThat(SqliteCollations.ofColumns("create table t (a text default 'x"))
                 .isEmpty();
         assertThat(SqliteCollations.ofColumns("create table t")).isEmpty();

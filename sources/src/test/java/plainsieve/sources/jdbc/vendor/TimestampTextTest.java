@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Moments as databases write them, and as they are shown. */
+/** Timestamps as databases write them, and as they are displayed. */
 class TimestampTextTest {
     @ParameterizedTest
     @CsvSource({
@@ -17,7 +17,7 @@ class TimestampTextTest {
         "2026-03-01 09:30:00+02:00, 2026-03-01T09:30:00+02:00",
         "2026-00-00 00:00:00, 2026-00-00T00:00",
     })
-    void areShownInTheFormOfIso(String written, String shown) {
+    void areFormattedAsIso(String written, String shown) {
         assertThat(TimestampText.iso(written)).isEqualTo(shown);
     }
 
@@ -32,7 +32,7 @@ class TimestampTextTest {
                 "12026-03-01 09:30",
                 "2026-03-01 9:30:00"
             })
-    void whatIsNoMomentStaysAsItIs(String text) {
+    void keepsOtherText(String text) {
         assertThat(TimestampText.iso(text)).isEqualTo(text);
     }
 
@@ -44,7 +44,7 @@ class TimestampTextTest {
         "-838:59:59.000001, -838:59:59.000001",
         "0.0, 0",
     })
-    void aFractionHasNoZerosAtItsEnd(String written, String shown) {
+    void trimsTrailingZeros(String written, String shown) {
         assertThat(TimestampText.shortened(written)).isEqualTo(shown);
     }
 }
