@@ -2,10 +2,10 @@ import prettier from 'eslint-config-prettier'
 import pluginVue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
-/** Lines of code: what a reader must take in. Blank lines and comments do not count. */
+/** Lines of code, without blank lines and comments. */
 const atMost = max => ['error', { max, skipBlankLines: true, skipComments: true }]
 
-/** The folders of src, each importing only from those before it. */
+/** The folders of src; each imports only from those before it. */
 const LAYERS = [
   'api',
   'composables',
@@ -55,7 +55,7 @@ export default tseslint.config(
         { selector: "NewExpression[callee.name='XMLHttpRequest']", message: 'Use the client of src/api/client.ts.' },
       ],
       'no-restricted-globals': ['error', { name: 'fetch', message: 'Use the client of src/api/client.ts.' }],
-      // The lint cannot read the types of .vue files and takes them for `any`; vue-tsc, which can, checks these.
+      // ESLint cannot resolve the types of .vue files and treats them as `any`; vue-tsc checks them.
       '@typescript-eslint/no-unsafe-argument': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-call': 'off',

@@ -26,7 +26,7 @@ function compressed(): Plugin {
   }
 }
 
-/* What every screen needs is asked for by the page itself, next to the first script that would ask for it. */
+/* Assets needed by every screen are preloaded by the page itself. */
 function sooner(): Plugin {
   return {
     name: 'sooner',
@@ -44,7 +44,7 @@ function sooner(): Plugin {
   }
 }
 
-/* Makes the fonts of letters.css: of the whole one of each weight, the letters that it names there. */
+/* Generates the fonts of letters.css: subsets of each weight with the characters named there. */
 function letters(): Plugin {
   return {
     name: 'letters',
@@ -71,15 +71,15 @@ function lettersOf(range: string): string {
   return Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i)).join('')
 }
 
-/* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
+/* Modules shared by screens and those of reports are bundled into few files: on a slow connection each costs a round trip. */
 const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
 const NOT_AT_ONCE =
   /\/src\/(views\/(charts\/(bars|lines|charts)\.ts|rows\/Group|DownloadPanel)|composables\/useSorting\.ts|screens\/reader\/(SentPanel|settings\/|notes\/(AsOf|ViewAs)Note|ViewAsMenu|StartGate))/
-/* What only authors' screens share. */
+/* Modules shared only by authors' screens. */
 const NOT_OF_REPORTS =
   /\/(B(Button|Link|Spinner|FormSelect\w*)|useForm(Check|Select))-|\/src\/(sentence|screens\/(?!reader))/
 const groups = [
-  /* What loads other files must not itself wait for large ones. */
+  /* Loaders must not wait for large modules. */
   {
     name: 'loading',
     test: /preload-helper|\/src\/(focus|api\/(address|preload|inAddress|location|project))\.ts$/,
@@ -92,15 +92,15 @@ const groups = [
 
 export default defineConfig({
   plugins: [vue(), letters(), sooner(), compressed()],
-  /* The server says where the page is; what it loads is named from there. */
+  /* The page contains the server's base path; assets are relative to it. */
   base: './',
-  /* Bootstrap still imports its parts in the way that newer compilers warn of. */
+  /* Bootstrap uses Sass syntax that newer compilers warn about. */
   css: {
     preprocessorOptions: {
       scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
     },
   },
-  /* Of Vue, what describes components by objects is left out: ours and those of the libraries are made by functions. */
+  /* Excludes Vue's Options API: our components and those of the libraries use functions. */
   define: { __VUE_OPTIONS_API__: 'false' },
   build: {
     outDir: 'target/classes/static',
@@ -110,7 +110,7 @@ export default defineConfig({
     rolldownOptions: { output: { codeSplitting: { groups } } },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8321' } },
-  /* A page for each process, not for each file: to make one takes longer than all tests of a file. */
+  /* One DOM environment per process instead of per file: creating it takes longer than the tests of a file. */
   test: {
     testTimeout: 20_000,
     environment: 'jsdom',

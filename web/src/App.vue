@@ -14,7 +14,7 @@ import ProjectFolderNote from './ProjectFolderNote.vue'
 import sieve from './style/sieve.svg?inline'
 
 const route = useRoute()
-/* Asked for on its own: a choice changes the address, and nothing here. Until it is known what is opened, nothing is above it. */
+/* Computed separately, so that a changed address does not rerender the page. Until the route is known, there is no navigation bar. */
 const inReader = computed(() => Boolean(route.meta.reader))
 const isKnown = computed(() => route.matched.length > 0)
 const { me, isAuthor, isOperator } = useMe()
@@ -36,7 +36,7 @@ const partMissing = usePartMissing()
 const loadAgain = (): void => window.location.reload()
 provide(historyKey, history)
 
-/* Fields and the editor undo what is typed in them; everywhere else the last edit of a parameter goes back. */
+/* Fields and the editor have their own undo; elsewhere the last edit of a parameter is undone. */
 function keys(event: KeyboardEvent): void {
   const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
   if (typing || !event.ctrlKey || event.key.toLowerCase() !== 'z') return

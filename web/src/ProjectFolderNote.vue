@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Where the projects of this server are those of files, authors are reported so, and what is wrong with the files. */
+/* Informs authors that the projects of this server are read from files, and about problems of the files. */
 import { project } from './api/client'
 import { useLoaded } from './composables/useLoaded'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The project of this page, the others, and a new one. Another project is another page. */
+/* The current project, the others, and a new one. Each project is a page of its own. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { project, server } from './api/client'

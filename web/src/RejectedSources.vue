@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Authors and operators see on every screen which sources are not asked, since they reject the user or the password. */
+/* Shows authors and operators on every screen which sources are not queried because they reject the credentials. */
 import { computed, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { project } from './api/client'

@@ -1,4 +1,4 @@
-/** Copies a text. The clipboard of the browser is there on secure origins only; elsewhere a selection is copied. */
+/** Copies a text. The clipboard API requires a secure origin; elsewhere a selection is copied. */
 export async function copyText(text: string): Promise<void> {
   const clipboard = navigator.clipboard as Clipboard | undefined
   if (clipboard) {

@@ -16,7 +16,7 @@ const TYPED_INTO = 'input:not([type=checkbox], [type=radio]), textarea, [content
 
 const WHAT_HIDES = ['disabled', 'class', 'style', 'hidden']
 
-/** Where something was: in what, and behind what. */
+/** The position of an element: its parent and predecessor. */
 interface FocusedAncestor {
   parent: Element
   behind: Element | null
@@ -35,7 +35,7 @@ export function keepFocus(page: Document): () => void {
     held = event.target instanceof Element ? event.target : undefined
     focused = held ? waysUp(held) : []
   }
-  /* After the next frame: who moves the focus on purpose has done so by then, and what is hidden has lost it. */
+  /* After the next frame, deliberate focus changes are done and hidden elements have lost the focus. */
   function look(): void {
     if (looking || !held) return
     looking = true
@@ -48,7 +48,7 @@ export function keepFocus(page: Document): () => void {
   }
   function giveBack(): void {
     if (held?.isConnected && isSeen(held)) {
-      // Switched off while something runs, it is on again; or someone let go of it.
+      // Disabled during an operation, it is enabled again; or the focus was cleared.
       if (held.matches(FOCUSABLE)) focus(held)
       return
     }
@@ -81,10 +81,10 @@ function waysUp(element: Element): FocusedAncestor[] {
 function heirOf(focused: FocusedAncestor[], page: Document): Element | undefined {
   for (const { parent, behind } of focused) {
     if (!parent.isConnected) continue
-    // Another page: its readers begin at its beginning.
+    // A new page: the focus moves to its beginning.
     if (parent.querySelector('main')) return page.querySelector('main') ?? undefined
     const all = [...parent.querySelectorAll('*')].filter(each => each.matches(FOCUSABLE) && isSeen(each))
-    // Anyone who did not go back to what is typed into would write there with the next key.
+    // Text fields that did not have the focus before would receive the next key.
     const heir = all.find(each => isBehind(each, behind)) ?? all.filter(each => !each.matches(TYPED_INTO)).at(-1)
     if (heir) return heir
   }

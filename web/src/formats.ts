@@ -2,17 +2,17 @@
 import type { Cell, Column } from './api/types'
 import { LOCALE } from './locale'
 
-/* Exact: as many digits as were given. Decimals beyond a double's digits come as text and are never made numbers of. */
+/* Exact: as many digits as given. Decimals beyond a double's digits are text and never converted to numbers. */
 const MOST_DIGITS = 20
 const numbers = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: MOST_DIGITS })
 const plain = new Intl.NumberFormat(LOCALE, { useGrouping: false, maximumFractionDigits: MOST_DIGITS })
-/* Cut: two places, or more where the first digits that say something are further back. */
+/* Truncated: two fraction digits, or more for small numbers. */
 const cut = new Intl.NumberFormat(LOCALE, {
   maximumFractionDigits: 2,
   maximumSignificantDigits: 4,
   roundingPriority: 'morePrecision',
 })
-/* Three digits that say something, and every one before the point. */
+/* Three significant digits, and all digits before the point. */
 const rounded = new Intl.NumberFormat(LOCALE, {
   maximumFractionDigits: 0,
   maximumSignificantDigits: 3,
@@ -40,7 +40,7 @@ const clock = new Intl.DateTimeFormat(LOCALE, {
   hourCycle: 'h23',
 })
 
-/** Whether there is such a day; 30 February would otherwise roll over into March. */
+/** Whether the day exists; 30 February would otherwise become 2 March. */
 export function isDay(iso: string): boolean {
   const date = new Date(`${iso}T00:00:00Z`)
   return /^\d{4}-\d{2}-\d{2}$/.test(iso) && !Number.isNaN(date.getTime()) && date.toISOString().startsWith(iso)
@@ -52,7 +52,7 @@ export const dateInWords = (iso: string): string => (isDay(iso) ? days.format(ne
 export const dateRangeInWords = (from: string, to: string): string =>
   days.formatRange(new Date(`${from}T00:00:00Z`), new Date(`${to}T00:00:00Z`))
 
-/** What an empty text is called, which is a value and not a missing one. */
+/** The label of an empty text, which is a value and not a missing one. */
 export const EMPTY_TEXT = 'empty text'
 export const textInWords = (text: string): string => (text === '' ? EMPTY_TEXT : text)
 
@@ -60,8 +60,8 @@ export const textInWords = (text: string): string => (text === '' ? EMPTY_TEXT :
 export const numberInWords = (text: string | number): string => written(numbers, text)
 
 /**
- * A number that was measured or computed: with every digit while they are few, else cut with a sign that there are more, which
- * the exact value is beside.
+ * A measured or computed number: with all digits if they are few, otherwise truncated with an ellipsis;
+ * the exact value has to be available nearby.
  */
 export function measureInWords(value: string | number): string {
   const exact = typeof value === 'number' ? withoutNoise(value) : value
@@ -69,14 +69,14 @@ export function measureInWords(value: string | number): string {
   return `${written(cut, exact)}…`
 }
 
-/** An average, a median or a share, which no one measured to its last digit. The exact value has to be next to it. */
+/** An average, a median or a share, rounded. The exact value has to be available nearby. */
 export const averageInWords = (value: string | number): string => written(rounded, value)
 
 /** A number that names something, such as a year. */
 export const plainInWords = (value: string | number): string => written(plain, value)
 
 const MOST_SHOWN = 6
-/* Sums of binary fractions end in digits that no one measured. */
+/* Sums of binary fractions end in meaningless digits. */
 const TRUE_DIGITS = 12
 function withoutNoise(value: number): string {
   const rounded = Number(value.toPrecision(TRUE_DIGITS))
@@ -90,7 +90,7 @@ function fractionDigits(text: string): number {
 
 const isNumber = (text: string): boolean => text !== '' && Number.isFinite(Number(text))
 
-/* As text it keeps digits that a double has not. */
+/* As text it keeps digits that a double does not have. */
 const written = (format: Intl.NumberFormat, value: string | number): string =>
   isNumber(String(value)) ? format.format(String(value) as Intl.StringNumericLiteral) : String(value)
 
@@ -113,8 +113,8 @@ export const spanInWords = (seconds: number): string =>
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /**
- * A moment to its second where it has one. Without a zone it is shown as it is; with one, on that zone's clock, and the zone
- * is stated. Fractions of a second are truncated with a sign.
+ * A timestamp, with seconds if it has any. Without a time zone it is shown verbatim; with one, in local time of that zone, followed by
+ * the zone. Fractions of a second are truncated with an ellipsis.
  */
 export function momentInWords(iso: string): string {
   const [, local = '', fraction = '', zone = ''] =
@@ -126,7 +126,7 @@ export function momentInWords(iso: string): string {
   return `${shown.format(date)}${more}${zone && ` ${zone === 'Z' ? 'UTC' : zone}`}`
 }
 
-/** Whether a column names things rather than measures them: such numbers get no thousands marks. */
+/** Whether a column is an identifier and not a measure: such numbers get no thousands separators. */
 export const isIdentifierName = (name: string): boolean => /(^|_)(id|year|month|no|number|code)$/i.test(name)
 const isIdentifier = (column: Column): boolean => isIdentifierName(column.name)
 

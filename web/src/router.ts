@@ -56,7 +56,7 @@ export const router = createRouter({
   ],
 })
 
-/* From report to report one goes on looking as the same; no one else's eyes are lent to what authors make. */
+/* Impersonation is kept between reports and ends on authors' screens. */
 router.beforeEach((to, from) => {
   const said = to.query[VIEW_AS]
   if (to.meta.reader && from.meta.reader && viewAs.value && said === undefined && to.path !== from.path)
@@ -64,7 +64,7 @@ router.beforeEach((to, from) => {
   return true
 })
 
-/* Only now is it certain that the screen is left: one that cannot be loaded leaves everything as it is. */
+/* The navigation is certain from here on: a screen that cannot be loaded leaves everything unchanged. */
 router.beforeResolve(to => {
   const said = to.query[VIEW_AS]
   const once = to.query[AS_OF]

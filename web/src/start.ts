@@ -3,10 +3,10 @@ import { isByLink } from './api/openLink'
 import { keepFocus } from './focus'
 import { show } from './screens'
 
-/** Shows the screen of a project that the address names. Its router is made when this file is loaded, and takes the address for its own. */
+/** Shows the screen in the URL. The router is created when this file is loaded. */
 export async function start(): Promise<void> {
   keepFocus(document)
-  /* Where that cannot be reported the page says so itself, with what else it asks for. */
+  /* If that fails, the page reports it with its other requests. */
   const me = await askWho().catch(() => undefined)
   if (me && !me.signedIn && !isByLink()) location.replace(signInAddress())
   else show()

@@ -3,9 +3,9 @@ import { projectId } from './project'
 import type { paths } from './schema'
 
 /**
- * The address of an operation as the browser itself loads it. What is part of no project names none.
+ * The URL of an operation for use by the browser itself. Paths outside projects name none.
  *
- * @param parameters of the path, besides the project of this page
+ * @param parameters of the path, except the current project
  */
 export const addressOf = (path: keyof paths, parameters: Record<string, string> = {}): string =>
   inServer(

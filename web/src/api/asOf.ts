@@ -1,4 +1,4 @@
 import { ref } from 'vue'
 
-/** The revision that the page looks at; what viewers have now while it is empty. Every request says so, for authors alone. */
+/** The version that the page shows; empty for the current state. Sent with every request, effective for authors only. */
 export const asOf = ref('')

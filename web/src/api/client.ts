@@ -18,7 +18,7 @@ type OperationsInProject<Item> = {
     : Item[M]
 }
 
-/** The API below the project of this page, whose id is part of no call. */
+/** The API paths of the current project, without its ID. */
 type ProjectPaths = {
   [
     P in keyof paths as P extends `${typeof IN_PROJECT}${infer Rest extends `/${string}`}` ? Rest : never
@@ -34,7 +34,7 @@ type PathsWith<All, M extends HttpMethod> = {
 }[keyof All]
 type Operation<All, P extends keyof All, M extends HttpMethod> = Extract<All[P][M & keyof All[P]], object>
 
-/* What an operation takes; nothing, where it requires nothing. */
+/* The arguments of an operation; optional if none is required. */
 type Init<All, P extends keyof All, M extends HttpMethod> = MaybeOptionalInit<All[P], M & keyof All[P]>
 type Arguments<I> = undefined extends I ? [init?: I] : [init: I]
 
@@ -51,7 +51,7 @@ interface Api<All> {
   remove: Call<All, 'delete'>
   /** Every item of a list, page after page. */
   list: Call<All, 'get'>
-  /** Posts, and leaves the response to be read as it comes. */
+  /** Posts, and returns a response stream. */
   stream: <P extends PathsWith<All, 'post'>>(path: P, ...init: Arguments<Init<All, P, 'post'>>) => Promise<Response>
 }
 
@@ -86,7 +86,7 @@ function api<All>(root: string): Api<All> {
   const stream = async (path: string, options?: Options): Promise<Response> =>
     (await request('post', path, { ...options, parseAs: 'stream' })).response
 
-  /* The client checks what its types say; here they are one for every method. */
+  /* The client's types differ by method; this implementation is common to all. */
   return {
     get: call('get'),
     post: call('post'),
@@ -97,13 +97,13 @@ function api<All>(root: string): Api<All> {
   } as unknown as Api<All>
 }
 
-/** What belongs to the project of this page. */
+/** Operations of the current project. */
 export const project = api<ProjectPaths>(IN_PROJECT.replace('{project}', encodeURIComponent(projectId)))
 
-/** What belongs to no project. */
+/** Operations outside projects. */
 export const server = api<ServerPaths>(IN_SERVER)
 
-/** What a call takes to send a file as it is. */
+/** The arguments for uploading a file. */
 export const binary = (file: File, type: string) => ({
   body: file as unknown as string,
   bodySerializer: (content: unknown) => content,

@@ -1,7 +1,7 @@
 import { ref, watch } from 'vue'
 import { addressOf } from './address'
 
-/** Whether the server did not answer when it was asked last. From then on it is asked for a sign of life until it does. */
+/** Whether the last request got no response. The server is then polled until it responds. */
 export const away = ref(false)
 
 const AGAIN_MS = 3000
@@ -20,7 +20,7 @@ async function lookAgain(): Promise<void> {
   else setTimeout(() => void lookAgain(), AGAIN_MS)
 }
 
-/** Does something once the server answers again, if it did not when this was asked. */
+/** Runs an action once the server responds again, if it did not before. */
 export function onBack(wasRefused: () => boolean, again: () => void): void {
   watch(away, gone => {
     if (!gone && wasRefused()) again()

@@ -1,6 +1,6 @@
 import type { Problem } from './types'
 
-/** What the server said was wrong, from its problem document (RFC 9457), or that it could not be asked. */
+/** An error from a problem document (RFC 9457), or a missing response. */
 export class Failure extends Error {
   constructor(
     readonly status: number,

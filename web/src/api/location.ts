@@ -1,9 +1,9 @@
-/* Behind a proxy all addresses of the server may be below their own path; the page says which. */
+/* The server may have a base path behind a proxy; the page contains it. */
 
 const place = document.querySelector<HTMLMetaElement>('meta[name="place"]')?.content ?? ''
 
-/** An address of the server as the browser asks for it. @param path within the server, from its slash on */
+/** The URL of a path on the server. @param path with its leading slash */
 export const inServer = (path: string): string => place + path
 
-/** What of a path lies within the server. */
+/** The path without the base path. */
 export const withinServer = (path: string): string => path.slice(place.length)

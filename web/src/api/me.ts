@@ -17,7 +17,7 @@ export const useMe = () => {
   const role = computed(() => me.value?.projects.find(project => project.id === projectId)?.role ?? 'viewer')
   return {
     me,
-    /** Whether they make reports here. */
+    /** Whether they edit reports here. */
     isAuthor: computed(() => role.value !== 'viewer'),
     /** Whether they manage this project. */
     isOperator: computed(() => role.value === 'operator'),
@@ -25,6 +25,6 @@ export const useMe = () => {
   }
 }
 
-/** Where to sign in, and to come back to this page. */
+/** The sign-in page with a return address. */
 export const signInAddress = (): string =>
   inServer(`/sign-in?back=${encodeURIComponent(location.pathname + location.search + location.hash)}`)

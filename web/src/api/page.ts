@@ -12,10 +12,10 @@ export interface PageAddress {
 
 const QUESTION = -1
 
-/** Something of a page that is asked for, and what becomes of its lines. */
+/** A request of a page and the receiver of its lines. */
 interface Asked {
   take: (event: PageEvent) => void
-  /** All that will come has come. */
+  /** Called after the last line. */
   over: () => void
   fails: (why: unknown) => void
 }
@@ -29,8 +29,8 @@ interface AskedQuestion extends Asked {
 }
 
 /**
- * What a page asks for in the same moment: it goes in one request, and comes in one answer, whose lines say of what they are. So
- * a choice is one request, however many views it touches.
+ * Requests of a page within one tick: combined into one HTTP request whose response names the view of each line. A
+ * choice therefore causes one request, however many views depend on it.
  */
 class Moment {
   private readonly views: AskedView[] = []
@@ -38,11 +38,11 @@ class Moment {
   private readonly runId = newRunId()
   private readonly leaving = new AbortController()
   private sent = false
-  /** Whether the question is still to come. */
+  /** Whether the question is pending. */
   private asking = false
   private readonly left: AskedView[] = []
   private seen: () => void = () => undefined
-  /** Once all of it is visible, or nothing more comes. */
+  /** Resolves when everything is displayed or has ended. */
   readonly inSight = new Promise<void>(resolve => (this.seen = resolve))
 
   constructor(private readonly page: PageAddress) {}
@@ -100,7 +100,7 @@ class Moment {
     if (this.left.length === 1) queueMicrotask(() => this.stopLeft())
   }
 
-  /* Who leaves all of them leaves them at once: stopped one by one, each would make room for the next. */
+  /* Views abandoned together are cancelled together: one by one, each would make room for the next. */
   private stopLeft(): void {
     const left = this.left.splice(0)
     if (this.views.some(view => view.isWanted)) return left.forEach(view => stop(view.run.runId))
@@ -161,7 +161,7 @@ const painted = (): Promise<void> =>
     )
   })
 
-/* What fails of one keeps nothing else back. */
+/* A failing receiver does not affect others. */
 function tell<A extends Asked>(one: A, what: (one: A) => void): void {
   try {
     what(one)
@@ -189,22 +189,22 @@ function sendGathered(): Moment[] {
   return moments
 }
 
-/** A view of a page, run together with what else the page asks for in the same moment. */
+/** Runs a view of a page, combined with other requests of the same tick. */
 export const ofPage =
   (page: PageAddress, view: string, body: ViewRunRequest): Run =>
   (signal, progress) =>
     momentOf(page).run(view, body, signal, progress)
 
-/** The question of a page in words, asked together with what else the page asks for in the same moment. */
+/** Renders the question of a page, combined with other requests of the same tick. */
 export const questionOf = (page: PageAddress, body: QuestionRequest): Promise<Question> => momentOf(page).ask(body)
 
-/* What waits for rows to be visible does not wait for a slow database. */
+/* Waiting for displayed rows is limited, so that a slow database does not delay it. */
 const LONGEST_WAIT_MS = 250
 
 /**
- * Asks for what a change makes the page ask for before the page is drawn again.
+ * Sends the requests caused by a change before the page is rendered.
  *
- * @returns once all of it is visible, or does not come soon
+ * @returns when everything is displayed, or after a timeout
  */
 export async function atOnce(change: () => void): Promise<void> {
   change()

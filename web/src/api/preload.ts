@@ -1,4 +1,4 @@
-/* Answers to what was asked for before the code that wants it was here. This file needs nothing that is large. */
+/* Responses requested before the code that uses them is loaded. Must stay small. */
 const asked = new Map<string, Promise<Response>>()
 
 /** Asks for something that is wanted once the page is loaded, so that neither waits for the other. @param address of the browser */

@@ -7,10 +7,10 @@ import { takeAhead } from './preload'
 import { stage } from './stage'
 import { viewAs } from './viewAs'
 
-/** Whether the server said that no one is signed in any more. Typed input stays. */
+/** Whether the server has responded that the session is over. Typed input stays. */
 export const signedOut = ref(false)
 
-/* What of a page every request says. */
+/* The context headers of all requests of the page. */
 const context = (): Record<string, string> => ({
   ...(asOf.value ? { Revision: asOf.value } : {}),
   ...(stage.value ? { Stage: stage.value } : {}),

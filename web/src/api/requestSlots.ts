@@ -1,6 +1,6 @@
 /**
- * Slots for what runs long. A browser keeps six connections to one server: if slow statements held all of them, choosing,
- * searching a list and even stopping would wait for the database.
+ * Slots for long requests. A browser keeps six connections to one server: if slow statements held all of them, choosing,
+ * searching a list and even cancelling would wait for the database.
  */
 export class Slots {
   private readonly waiting: (() => void)[] = []
@@ -10,14 +10,14 @@ export class Slots {
     this.left = count
   }
 
-  /** A slot that is free. @returns gives it back; nothing when all are taken */
+  /** Takes a free slot. @returns its release; undefined if all are taken */
   free(): (() => void) | undefined {
     if (this.left === 0) return undefined
     this.left--
     return this.giver()
   }
 
-  /** Waits for a slot. @returns gives it back. Fails as an aborted request does when the signal comes first. */
+  /** Waits for a slot. @returns its release. Rejects like an aborted request if the signal comes first. */
   async take(signal: AbortSignal): Promise<() => void> {
     signal.throwIfAborted()
     const free = this.free()

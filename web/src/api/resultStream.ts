@@ -1,29 +1,29 @@
 import { Failure } from './failure'
 import type { Cell, RunStarted, RunDone, RunEvent } from './types'
 
-/** A whole answer: the statement that was sent, its rows, and how it went. */
+/** A complete result: the statement, its rows, and its outcome. */
 export interface RunResult {
   started: RunStarted
   rows: Cell[][]
   done: RunDone
-  /** When it had come, where it was not asked for this time; else empty. */
+  /** When it was queried, if it is cached; otherwise empty. */
   kept: string
 }
 
-/** What of an answer is here while the rest still comes. */
+/** The available part of a result. */
 export type PartialResult = Pick<RunResult, 'started' | 'rows'>
 
-/** What a run tells on its way. */
+/** The progress of a run. */
 export interface Progress {
-  /** Its turn on this page has come: the server is asked from now on. */
+  /** Called when the request is sent after waiting for a slot. */
   asked: () => void
-  /** All places at the source are taken; so many runs go in before this one. */
+  /** Called while the run waits behind others at the source. */
   behind: (others: number) => void
-  /** Some rows came; these are here by now. */
+  /** Called when rows have arrived. */
   arriving: (part: PartialResult) => void
 }
 
-/** An answer as its events come. */
+/** Collects a result from its events. */
 export class Collecting {
   private started?: RunStarted
   private done?: RunDone
@@ -32,7 +32,7 @@ export class Collecting {
 
   constructor(private readonly progress: Progress) {}
 
-  /** Throws the failure that the server tells. */
+  /** Throws the failure that the server reports. */
   take(event: RunEvent): void {
     if (event.event === 'queued') this.progress.behind(event.position)
     else if (event.event === 'progress') this.progress.behind(0)
@@ -52,14 +52,14 @@ export class Collecting {
     return this.done !== undefined
   }
 
-  /** Throws when something of it has not come. */
+  /** Throws if the result is incomplete. */
   whole(): RunResult {
     if (!this.started || !this.done) throw new Failure(0, 'The response ended early.', 'Run it again.')
     return { started: this.started, rows: this.rows, done: this.done, kept: this.kept }
   }
 }
 
-/** The JSON lines of an answer, as they come. */
+/** The JSON lines of a response, as they arrive. */
 export async function* lines<T>(response: Response): AsyncGenerator<T> {
   if (!response.body) return
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()

@@ -1,4 +1,4 @@
 import { ref } from 'vue'
 
-/** The stage that the page asks in; that of viewers while it is empty. Every request says so, for authors alone. */
+/** The stage of the page; empty for that of viewers. Sent with every request, effective for authors only. */
 export const stage = ref('')

@@ -92,7 +92,7 @@ export type TablePreview = Schemas['PreviewRows']
 export type QueryStart = Schemas['QueryStart']
 export type RequestAddress = Schemas['RequestAddress']
 export type ResponsePreview = Schemas['RequestPreview']
-/** What viewers' reports ask for the rows of a query; both empty for the source each time. */
+/** How reports get the rows of a query; both empty to query the source each time. */
 export type CachePolicy = Pick<Schemas['SourceChoiceBody'], 'storedCopy' | 'cacheSeconds'>
 export type ViewRunRequest = Schemas['ViewRun']
 export type QuestionRequest = Schemas['QuestionRequest']
@@ -100,13 +100,13 @@ export type RunStarted = Schemas['RunStarted']
 export type RunDone = Schemas['RunDone']
 export type RunFailed = Schemas['RunFailed']
 
-/** A cell as it travels: whole numbers beyond 2^53 and decimals come as text. */
+/** A cell in JSON: integers beyond 2^53 and decimals are text. */
 export type Cell = string | number | boolean | null
 export interface RunRows {
   event: 'rows'
   rows: Cell[][]
 }
-/** The events of one run. */
+/** The events of a run. */
 export type RunEvent =
   Schemas['RunQueued'] | Schemas['RunProgress'] | Schemas['RunCached'] | RunStarted | RunRows | RunDone | RunFailed
 /** The events of all runs of a page. */

@@ -1,4 +1,4 @@
 import { ref } from 'vue'
 
-/** Whom the page looks as; no one else while it is empty. Every request says so, and only an author's is answered like that. */
+/** The impersonated viewer of the page; empty for none. Sent with every request, effective for authors only. */
 export const viewAs = ref('')

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 
-/** Whether a part of the page could not be loaded: the server is away, or is a newer one that has others. */
+/** Whether an asset could not be loaded: the server is unreachable, or was upgraded. */
 export function usePartMissing(): Ref<boolean> {
   const missing = ref(false)
   const miss = (): void => {

@@ -13,7 +13,7 @@ export function sameChoice(a: Choice | undefined, b: Choice | undefined): boolea
 }
 
 /**
- * The periods that figures are compared with, by view. None while the question is of other choices than the rows: a period must not
+ * The periods that figures are compared with, by view. Empty while the question differs from the choices of the rows: a period must not
  * label the figures of another one.
  */
 export function periodsFor(question: Question | undefined, choices: Choices): Record<string, string> {
@@ -27,5 +27,5 @@ export function defaultsOf(parameters: Parameter[]): Choices {
   return Object.fromEntries(parameters.map(parameter => [parameter.name, parameter.default.choice]))
 }
 
-/** How many values a choice has, rows without a value counted as one. */
+/** The number of values of a choice, including null. */
 export const countOf = (choice: Choice): number => choice.values.length + (choice.withoutValue ? 1 : 0)

@@ -5,19 +5,19 @@ import { isPick } from './pickNames'
 /*
  * Choices in a link, see docs/links.md:
  *   port=Ardlow&port=Skerrin   these values         vessel=        blank
- *   all=port                   every value          without=port   rows without a value, too
- *   empty.text=note            an empty text, which is a value and no blank
- *   saved=…                    choices kept at the server           signed=…       choices that no one can change
+ *   all=port                   all values           without=port   null rows, too
+ *   empty.text=note            an empty text, which is a value and not blank
+ *   saved=…                    choices saved on the server          signed=…       choices that cannot be changed
  */
 const ALL = 'all'
 const WITHOUT = 'without'
-/** Choices kept at the server, in place of a link that would be too long. */
+/** Choices saved on the server, for a link that would be too long. */
 export const SAVED = 'saved'
 /* No parameter can have this name. */
 const EMPTY = 'empty.text'
 const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, VIEW_AS, AS_OF])
 
-/** Servers and mail programs cut longer ones off. */
+/** Servers and mail programs truncate longer ones. */
 const LONGEST_LINK = 6000
 export const isTooLong = (link: URLSearchParams): boolean => link.toString().length > LONGEST_LINK
 
@@ -33,8 +33,8 @@ export function toLink(choices: Choices): URLSearchParams {
 }
 
 /**
- * Reads every choice a link has, known or not: what does not fit or contradicts itself is for the server to say, not for us to
- * drop.
+ * Reads every choice of a link, known or not: the server reports invalid or contradictory ones,
+ * which must not be dropped.
  */
 export function fromLink(link: URLSearchParams): Choices {
   const every = link.getAll(ALL)
@@ -53,7 +53,7 @@ export function fromLink(link: URLSearchParams): Choices {
 
 const KINDS = new Set(['blank', 'all', 'values'])
 
-/** The choices that the signed part of a link fixes. Only the server can tell whether they are genuine; it does so with each request. */
+/** The choices fixed by the signed part of a link. The server verifies them with each request. */
 export function signedChoices(token: string): Choices {
   try {
     const bytes = Uint8Array.from(atob((token.split('.')[0] ?? '').replaceAll('-', '+').replaceAll('_', '/')), char =>

@@ -1,7 +1,7 @@
 import { dateInWords, dateRangeInWords, isDay } from '../formats'
 import { LOCALE } from '../locale'
 
-/* Days as ISO texts, worked with in UTC, so that no time zone can shift one. */
+/* Days as ISO text, computed in UTC, so that no time zone can shift one. */
 const asDate = (iso: string): Date => new Date(`${iso}T00:00:00Z`)
 const asIso = (date: Date): string => date.toISOString().slice(0, 10)
 const MILLIS_PER_DAY = 86_400_000
@@ -38,7 +38,7 @@ export function periodInWords(period: string, written: string): string {
   }
 }
 
-/** The same period some steps later; for an empty text the one that holds today. */
+/** The period some steps later; for an empty text relative to today's. */
 export function stepped(period: string, written: string, steps: number, today: string): string {
   const first = asDate(firstDay(period, written || today))
   if (Number.isNaN(first.getTime())) return written
@@ -65,7 +65,7 @@ const lastDays = (days: number, today: string): Span => ({
   to: today,
 })
 
-/** Spans that people often want, with both their days included. */
+/** Frequently used ranges, both days included. */
 export function quickSpans(today: string): Span[] {
   return [
     { name: 'today', from: today, to: today },
@@ -80,7 +80,7 @@ export function quickSpans(today: string): Span[] {
   ]
 }
 
-/** The span of a range of days in words; empty when an end is no day. */
+/** A date range as text; empty for an invalid end. */
 export function spanInWords(from: string, to: string): string {
   if ([from, to].some(end => end !== '' && !isDay(end))) return ''
   if (!from && !to) return 'every day'

@@ -1,4 +1,4 @@
-/** What the names of selections in views begin with in a link. */
+/** The prefix of picks in a link. */
 export const ONLY = 'only.'
 
 export const isPick = (name: string): boolean => name.startsWith(ONLY)

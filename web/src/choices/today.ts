@@ -1,8 +1,8 @@
-/* What day it is where the server is: "today" means that day for everyone, wherever their browser is. */
+/* Today's date in the time zone of the server, for everyone, wherever their browser is. */
 import { shallowRef } from 'vue'
 import { server } from '../api/client'
 
-/* Until the server has told its zone, the browser's own. */
+/* The browser's zone until the server's is known. */
 const zone = shallowRef<string>()
 let asking: Promise<void> | undefined
 
@@ -28,7 +28,7 @@ export function dayIn(timeZone: string | undefined, moment: Date): string {
   return `${of('year')}-${of('month')}-${of('day')}`
 }
 
-/** Tells the day whenever it is called, also to those who were here at midnight. */
+/** Returns the current date on each call, also after midnight. */
 export function useToday(): () => string {
   asking ??= learn().catch(() => void (asking = undefined))
   return () => dayIn(zone.value, new Date())

@@ -1,4 +1,4 @@
-/* What viewers type, as their locale writes it: 1.000,5 and 31.03.2026 in German. On the wire and in links it is ISO. */
+/* Typed text in the format of the viewer's locale: 1.000,5 and 31.03.2026 in German. In the API and in links it is ISO. */
 import { isDay } from '../formats'
 import { LOCALE } from '../locale'
 
@@ -16,7 +16,7 @@ function marksOf(locale = LOCALE): Marks {
 /* Any blank for a narrow one, either apostrophe: keyboards have one of each. */
 const escaped = (mark: string): string => (/\s/.test(mark) ? '\\s' : /['’]/.test(mark) ? "['’]" : `\\${mark}`)
 
-/** A number as plain decimals, or the text as it is where it is none in this locale: the server says what is wrong with it. */
+/** A number as a plain decimal, or the unchanged text if it is invalid in this locale: the server reports it. */
 export function numberTyped(text: string, locale = LOCALE): string {
   const { group, decimal } = marksOf(locale)
   const typed = text.trim().replace('−', '-')
@@ -30,7 +30,7 @@ export function numberTyped(text: string, locale = LOCALE): string {
 export const numberToType = (plain: string, locale = LOCALE): string =>
   /^-?\d+(\.\d+)?$/.test(plain) ? plain.replace('.', marksOf(locale).decimal) : plain
 
-/** A day in ISO 8601, or the text as it is where it is none in this locale. */
+/** A date in ISO 8601, or the unchanged text if it is invalid in this locale. */
 export function dayTyped(text: string, locale = LOCALE): string {
   const typed = text.trim()
   if (isDay(typed)) return typed

@@ -4,7 +4,7 @@ import { periodInWords } from './periods'
 
 const MOST_NAMED = 3
 
-/** What a choice says in the question line: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026", "15 min". */
+/** A choice as text: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026", "15 min". */
 export function choiceInWords(parameter: Parameter, choice: Choice, list: ListedValue[]): string {
   if (choice.kind === 'blank') return parameter.blankLabel || `any ${parameter.label.toLowerCase()}`
   if (choice.kind === 'all') return `every ${parameter.label.toLowerCase()}`

@@ -1,8 +1,8 @@
 import { computed, type ComputedRef } from 'vue'
 
 /**
- * A computed value that keeps its identity while it is equal, so that dependents are not rendered again. For what is
- * small, as it is compared by its words.
+ * A computed value that keeps its identity while it is equal, so that dependents are not rendered again. For small
+ * values, which are compared as JSON.
  */
 export const steady = <T>(what: () => T): ComputedRef<T> =>
   computed<T>(before => {

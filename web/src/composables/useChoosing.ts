@@ -1,18 +1,18 @@
 import { computed, toValue, type ComputedRef, type InjectionKey, type MaybeRefOrGetter } from 'vue'
 import type { Choices, Parameter } from '../api/types'
 
-/** Where controls are: what is chosen next to them, on which lists depend, and who asks for these lists. */
+/** The context of controls: other choices, on which lists depend, and the caller. */
 export interface Choosing {
   choices: ComputedRef<Choices>
-  /** For each parameter those that its list depends on. */
+  /** The parents of each parameter's list. */
   needs: ComputedRef<Record<string, string[]>>
   /** Empty on the bench. */
   reportId: string
-  /** The signed part of the link; empty when there is none. */
+  /** The signed part of the link; empty if there is none. */
   signed: ComputedRef<string>
   /** The messages at the controls, by parameter name. */
   problems?: ComputedRef<Record<string, string>>
-  /** Whether trial values are in for what is not chosen, as on the bench. */
+  /** Whether trial values replace missing choices, as on the bench. */
   trial: boolean
 }
 

@@ -1,9 +1,9 @@
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /**
- * Whether something has been as it is for so long. Shorter states are not reported and cause no rendering.
+ * Whether a state has lasted for some time. Shorter states cause no rendering.
  *
- * @param what its name, which begins the time again when it changes; nothing while there is nothing to tell
+ * @param what its name; a change restarts the time; undefined without a state
  */
 export function useDelayed(what: () => string | undefined, afterMs: number): Ref<boolean> {
   const late = ref(false)

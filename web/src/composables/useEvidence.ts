@@ -4,7 +4,7 @@ import { asFailure } from '../api/failure'
 import type { Evidence } from '../api/types'
 import type { Loaded } from './useLoaded'
 
-/** Where the choices of a statement ran. Asked after its rows have come; nothing is asked while there is no statement. */
+/** The evidence of a statement, requested after its rows; nothing is requested without a statement. */
 export function useEvidence(sentId: () => number | undefined): {
   proof: ShallowRef<Loaded<Evidence> | undefined>
   measure: () => Promise<void>

@@ -1,8 +1,8 @@
 import { computed, shallowRef, type ComputedRef, type InjectionKey, type ShallowRef } from 'vue'
 
-/** One edit that can be undone and made again. Both say whether they could be done. */
+/** An edit that can be undone and redone. Both return whether they succeeded. */
 export interface Edit {
-  /** What it was, as on a button: "the type of :port". */
+  /** Its description, as on a button: "the type of :port". */
   label: string
   undo: () => Promise<boolean>
   redo: () => Promise<boolean>
@@ -20,7 +20,7 @@ export interface History {
 const MOST_EDITS = 100
 export const historyKey: InjectionKey<History> = Symbol('history')
 
-/** The edits of this visit, newest last. An edit that cannot be undone any more is reported where it was made, and stays. */
+/** The edits of this visit, newest last. A failed undo is reported at its place, and the edit stays. */
 export function useHistory(): History {
   const past = shallowRef<Edit[]>([])
   const future = shallowRef<Edit[]>([])

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 
-/** Whether an element has come near the visible part of the page: what is costly waits until then. */
+/** Whether an element is near the visible part of the page: expensive work waits until then. */
 export function useInView(element: Readonly<Ref<HTMLElement | null>>): Ref<boolean> {
   const seen = ref(false)
   let observer: IntersectionObserver | undefined

@@ -4,8 +4,8 @@ import type { RunResult, PartialResult } from '../api/resultStream'
 import type { Run } from '../api/runs'
 
 /**
- * How a run is. Some of a page run at once, the others wait for their turn; one that runs may have others before it at
- * its source. Meanwhile, and after one failed, the last answer may still be shown.
+ * The state of a run. Some runs of a page are concurrent, others wait for a slot; a run may be queued
+ * at its source. The last result stays available meanwhile, and after a failure.
  */
 export type RunState =
   | { status: 'idle' }
@@ -21,12 +21,12 @@ export interface UseRun {
   stop: () => void
 }
 
-/** What there is to show: rows that arrive, else the last answer. */
+/** The rows to display: arriving ones, otherwise the last result. */
 export function hereSoFar(state: RunState): PartialResult | undefined {
   return (state.status === 'running' ? state.arriving : undefined) ?? lastAnswer(state)
 }
 
-/** Whether an answer is still to come. */
+/** Whether a result is pending. */
 export const isUnderWay = (state: RunState): boolean => state.status === 'waiting' || state.status === 'running'
 
 export function lastAnswer(state: RunState): RunResult | undefined {
@@ -34,10 +34,10 @@ export function lastAnswer(state: RunState): RunResult | undefined {
   return state.status === 'idle' ? undefined : state.last
 }
 
-/** Rows that came are shown so often at most, as the page draws them again; an answer that is sooner here is shown whole. */
+/** The minimum interval between renderings of arriving rows; a complete result is displayed at once. */
 const BETWEEN_ROWS_MS = 200
 
-/** Runs one thing at a time. A newer run stops the older one at the database; its late answer is ignored. */
+/** Executes one run at a time. A newer run cancels the older one at the database; its late result is ignored. */
 export function useRun(): UseRun {
   const state = shallowRef<RunState>({ status: 'idle' })
   let current: AbortController | undefined

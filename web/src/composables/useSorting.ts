@@ -2,11 +2,11 @@ import Sortable from 'sortablejs'
 import { onBeforeUnmount, watch, type Ref } from 'vue'
 
 /**
- * Lets things in an element be dragged by their grips to another place. The page itself stays as it is until what is reported
- * has come about: it is Vue's to change.
+ * Makes elements draggable by their grips. The DOM stays unchanged until the change is
+ * applied, since Vue owns it.
  *
- * @param draggable a selector of the things
- * @param onPlace told the thing and its new place among its like, counted from 0
+ * @param draggable a selector of the elements
+ * @param onPlace receives the element and its new index among its kind, from 0
  */
 export function useSorting(
   element: Readonly<Ref<HTMLElement | null>>,

@@ -8,7 +8,7 @@ const NO_LIST: ValueList = { values: [], complete: false, more: false, queriedAt
 const ASK_AGAIN_AFTER = 700
 const MOST_ASKED_AGAIN = 20
 
-/** A list as a control shows it. While it loads, or when it could not be loaded, the last one is still there. */
+/** The state of a value list. While it loads, or after a failure, the last list stays. */
 export type ListState =
   | { status: 'loading'; list: ValueList }
   | { status: 'ready'; list: ValueList }
@@ -16,15 +16,15 @@ export type ListState =
 
 export interface UsedValueList {
   state: ShallowRef<ListState>
-  /** Asks for the list again; with refresh, the source is asked even if the last answer is fresh. */
+  /** Reloads the list; with refresh, the source is queried even if the cached list is fresh. */
   reload: (refresh?: boolean) => Promise<void>
-  /** A page of a list that is too long to be here: those values whose label contains the text. */
+  /** A page of a list that is too long to load: values whose label contains the text. */
   search: (text: string, start: number) => Promise<ValueList>
-  /** The listed ones among these values, with their labels. */
+  /** The listed ones of these values, with their labels. */
   named: (values: string[]) => Promise<ListedValue[]>
 }
 
-/** The values a parameter may take, for what is chosen for those its list depends on. */
+/** The values of a parameter, given the choices of its list's parents. */
 export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueList {
   const choosing = inject(choosingKey, undefined)
   const state = shallowRef<ListState>({ status: 'loading', list: NO_LIST })

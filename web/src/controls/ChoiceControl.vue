@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The control for one parameter: the kind that was asked for, or the one that suits it, with its hint and error line. */
+/* The control for one parameter: the configured kind or the default of its type, with its hint and error. */
 import { computed, inject } from 'vue'
 import type { Choice, Parameter } from '../api/types'
 import { sameChoice } from '../choices/choices'
@@ -45,7 +45,7 @@ const asFirstDays = (choice: Choice): Choice =>
   PERIODS.includes(props.parameter.covers)
     ? { ...choice, values: choice.values.map(value => firstDay(props.parameter.covers, value)) }
     : choice
-/* Lists offer it beside their values; on the bench, the default is the reader's. */
+/* Lists offer the default beside their values; on the bench, it belongs to the reader. */
 const onBench = inject(choosingKey, undefined)?.trial ?? true
 const offersDefault = computed(
   () =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A closed list that says what is chosen; opens a picker. */
+/* A collapsed list that shows the selection and opens a picker. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { choiceInWords } from '../choices/words'
 import type { Choice } from '../api/types'

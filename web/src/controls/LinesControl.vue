@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Several typed values, one on each line; lines or cells of a spreadsheet can be pasted. Chosen when the field is left. */
+/* Several typed values, one per line; lines or spreadsheet cells can be pasted. Applied on blur. */
 import { BFormTextarea } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { blank, chosen } from '../choices/choices'

@@ -6,7 +6,7 @@ import type { ControlEmits, ControlProps } from './types'
 
 defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
-/* Not an empty value: the radio button would take it for a true attribute, and choose yes. */
+/* Not an empty value: the radio button would interpret it as a true attribute, and select yes. */
 const EITHER = 'either'
 const options = [
   { value: 'true', text: 'yes' },

@@ -12,7 +12,7 @@ const emit = defineEmits<ControlEmits>()
 const isNumber = computed(() => ['integer', 'decimal'].includes(props.parameter.type))
 const shown = (): string => (isNumber.value ? numberToType(onlyValue(props.modelValue)) : onlyValue(props.modelValue))
 const typed = ref(shown())
-/* Only another value replaces what is being typed, not the same one loaded again. */
+/* Only a different value replaces typed text, not the same one loaded again. */
 watch(
   () => onlyValue(props.modelValue),
   () => (typed.value = shown()),
@@ -22,7 +22,7 @@ const COVERED: Record<string, string> = { containing: 'contains', starting: 'sta
 const inputType = computed(() => (props.parameter.type === 'datetime' ? 'datetime-local' : 'text'))
 const inputMode = computed(() => (isNumber.value ? 'decimal' : 'text'))
 
-/* A browser reports year 0002 while someone types 2026. */
+/* A browser reports year 0002 while 2026 is being typed. */
 const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.startsWith('0')
 
 function choose(): void {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* One value of a list: whether it is chosen, its words, and how many rows have it. */
+/* One value of a list: its selection, label and count. */
 import { countInWords, textInWords } from '../formats'
 import type { Option } from './useOptions'
 

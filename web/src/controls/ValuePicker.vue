@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /*
- * The values of a list to tick (many) or to pick from (one), with a search from ten values on. Made by hand, because only
- * the values visible may be in the page: ten thousand open as fast as ten, and arrow keys reach every one of them.
+ * The values of a list with checkboxes (multiple) or radio buttons (single), and a search for ten or more. Custom, because only
+ * visible values may be rendered: ten thousand open as fast as ten, and arrow keys reach every one of them.
  */
 import { BFormInput } from 'bootstrap-vue-next'
 import { useVirtualizer } from '@tanstack/vue-virtual'
@@ -23,7 +23,7 @@ const ROW_HEIGHT = 25
 const id = useId()
 const search = ref('')
 const active = ref(0)
-/* Anyone who went to a value by the arrows means it with Space; anyone who types a search means a blank. */
+/* After arrow keys, Space selects the value; while typing a search, it is a blank. */
 const wandering = ref(false)
 const unknown = ref<string[]>([])
 const scroller = ref<HTMLElement | null>(null)
@@ -31,7 +31,7 @@ const field = ref<InstanceType<typeof BFormInput> | null>(null)
 const { options, long, searching, more } = useOptions(props, search)
 
 const picked = computed(() => new Set(props.modelValue.values))
-/* Of a list that is not here as a whole, all but one cannot be stated: there, a click means only this one. */
+/* For a partially loaded list, "all but one" cannot be expressed: there, a click selects only that value. */
 const isAllOfLong = computed(() => props.modelValue.kind === 'all' && long.value)
 const isTicked = (value: string): boolean => (props.modelValue.kind === 'all' && !long.value) || picked.value.has(value)
 const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
@@ -101,7 +101,7 @@ function keys(event: KeyboardEvent, inSearch: boolean): void {
   event.stopPropagation()
 }
 
-/** Five hundred values pasted are five hundred chosen; those that are not on the list are reported. */
+/** Pasted values are selected together; unlisted ones are reported. */
 async function paste(event: ClipboardEvent): Promise<void> {
   const pasted = props.parameter.multiple ? pastedValues(event.clipboardData?.getData('text') ?? '') : []
   if (pasted.length === 0) return

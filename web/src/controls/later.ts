@@ -1,6 +1,6 @@
 import { defineAsyncComponent } from 'vue'
 
-/* Fewer reports have these; where they are visible, they come next to the rows. */
+/* Rarely used components, loaded on demand. */
 export const loadFewer = () => import('./loadFewer')
 
 export const LinesControl = defineAsyncComponent(() => loadFewer().then(controls => controls.LinesControl))

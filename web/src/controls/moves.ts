@@ -10,5 +10,5 @@ const MOVES: Record<string, (at: number, last: number) => number> = {
   PageUp: at => Math.max(at - MOST_VISIBLE, 0),
 }
 
-/** Where a key leads from one value of a list; nothing for one that does not move. */
+/** The target of a key in a list; undefined for other keys. */
 export const movedBy = (key: string, at: number, last: number): number | undefined => MOVES[key]?.(at, last)

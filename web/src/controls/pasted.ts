@@ -1,6 +1,6 @@
 import type { ListedValue } from '../api/types'
 
-/** The values in a text that was pasted: one on each line, or in each cell of a row; one alone is no list. */
+/** The values in pasted text: one per line or cell; a single value is not a list. */
 export function pastedValues(text: string): string[] {
   const lines = text
     .split(/\r?\n/)

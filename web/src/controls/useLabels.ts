@@ -2,7 +2,7 @@ import { computed, shallowRef, watch, type ComputedRef } from 'vue'
 import type { ListedValue } from '../api/types'
 import type { ControlProps } from './types'
 
-/** The labels of what is chosen, also of values beyond the part of a long list that is here. */
+/** The labels of selected values, also beyond the loaded part of a long list. */
 export function useLabels(props: ControlProps): ComputedRef<ListedValue[]> {
   const looked = shallowRef<ListedValue[]>([])
   const beyond = computed(() => {

@@ -11,8 +11,8 @@ export interface Option extends ListedValue {
 const SEARCH_AFTER = 200
 
 /**
- * What a picker shows: the list, or the part of it that is searched for. A list too long to be here is searched at its
- * source, a page at a time. Chosen values that are no longer listed stay visible until changed.
+ * The options of a picker: the list, or its matches. A list too long to load is searched at its
+ * source, a page at a time. Selected values that are no longer listed stay visible until changed.
  */
 export function useOptions(
   props: ControlProps,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* On any screen, Ctrl K finds anything, and "?" shows the keys. What they open is loaded then. */
+/* Global shortcuts: Ctrl K searches, "?" shows the keys. Their dialogs are loaded on demand. */
 import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 
 const SearchDialog = defineAsyncComponent(() => import('./SearchDialog.vue'))

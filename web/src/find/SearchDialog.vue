@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Finds any report, query, parameter, source, table or action, and goes there. */
+/* Searches reports, queries, parameters, sources, tables and actions. */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { find, type Findable } from './results'
@@ -19,7 +19,7 @@ onMounted(() => {
   box.value?.showModal()
   field.value?.focus()
 })
-/* Closed, not only taken away: then what had the focus has it again. */
+/* Closed explicitly, which restores the focus. */
 onBeforeUnmount(() => box.value?.close())
 function go(one: Findable | undefined): void {
   if (!one) return

@@ -9,7 +9,7 @@ const route = useRoute()
 const box = ref<HTMLDialogElement>()
 const told = computed(() => keysOf(route.path))
 onMounted(() => box.value?.showModal())
-/* Closed, not only taken away: then what had the focus has it again. */
+/* Closed explicitly, which restores the focus. */
 onBeforeUnmount(() => box.value?.close())
 </script>
 

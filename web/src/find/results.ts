@@ -1,4 +1,4 @@
-/* Everything that can be found by its name, and how well it fits what is sought. */
+/* Objects that can be found by name, and the rank of a match. */
 export type Kind = 'report' | 'query' | 'parameter' | 'source' | 'table' | 'action'
 
 export interface Findable {
@@ -16,8 +16,8 @@ const SCATTERED = 3
 const BESIDES = 2.5
 
 /**
- * How well a name fits: 0 it begins so, 1 a word of it begins so, 2 it is somewhere in it, 3 its letters are there in
- * this order; nothing when it does not fit.
+ * The rank of a match: 0 prefix, 1 prefix of a word, 2 substring, 3 letters in this
+ * order; undefined without a match.
  */
 export function fit(name: string, sought: string): number | undefined {
   const [text, wanted] = [name.toLowerCase(), sought.toLowerCase()]
@@ -33,8 +33,8 @@ const besides = (one: Findable, wanted: string): boolean =>
   one.kind.startsWith(wanted) || one.note.toLowerCase().includes(wanted)
 
 /**
- * The best fitting first, scattered letters only where nothing fits better; those that fit as well stay in their order.
- * Everything fits nothing sought.
+ * The best matches first; scattered letters only without better matches; equal ranks keep their order.
+ * An empty text matches everything.
  */
 export function find(all: Findable[], sought: string): Findable[] {
   const wanted = sought.trim()

@@ -1,4 +1,4 @@
-/* The keys of a screen, as they are reported by "?". */
+/* The keys of a screen for "?". */
 export interface NewKeyNotice {
   keys: string
   what: string

@@ -13,10 +13,10 @@ const ACTIONS: Findable[] = [
   { kind: 'action', name: 'Sent statements', note: 'go there', path: '/sent' },
 ]
 
-/** Everything of the project that can be found. What a reader may not see is left out. */
+/** All objects of the project that the user may see. */
 export function useFindable(): {
   all: ShallowRef<Findable[]>
-  /** Sources that did not say their tables. */
+  /** Sources whose tables could not be loaded. */
   silent: ShallowRef<string[]>
   load: () => Promise<void>
 } {
@@ -56,7 +56,7 @@ export function useFindable(): {
     await Promise.all(sources.map(tablesOf))
   }
 
-  /* Catalogues come from the databases themselves: each joins when it has answered. */
+  /* Catalogs come from the databases themselves: each is added when it arrives. */
   async function tablesOf(source: Source): Promise<void> {
     const contents = await project
       .get('/sources/{id}/contents', { params: { path: { id: source.id } } })

@@ -9,7 +9,7 @@ export interface ProjectObject {
   kind: 'query' | 'report' | 'source'
   id: string
   name: string
-  /** What it is for, where it says so; kept by a new name. */
+  /** Its audience, if it has one; kept when renamed. */
   audience?: string
   /** The version that was seen; sources have none. */
   version?: number
@@ -29,13 +29,13 @@ export interface UsedObject {
   drop: () => Promise<void>
 }
 
-/** Brings back what was removed last under this id. */
+/** Restores the last removed object with this ID. */
 export async function bringBack(kind: string, id: string): Promise<void> {
   const thing = (await project.get('/removed')).find(one => one.kind === kind && one.objectId === id)
   if (thing) await project.post('/removed/{id}/restore', { params: { path: { id: thing.id } } })
 }
 
-/** Renames, doubles and removes a thing. A removed one can be brought back, also by Undo. @param changed loads what is shown again */
+/** Renames, duplicates and removes an object. A removed one can be restored, also by Undo. @param changed reloads the list */
 export function useObject(thing: () => ProjectObject, changed: () => Promise<void>): UsedObject {
   const history = inject(historyKey, undefined)
   const doing = ref<PendingAction>({ what: 'nothing' })
@@ -87,13 +87,13 @@ export function useObject(thing: () => ProjectObject, changed: () => Promise<voi
         undo: () => attempt(() => bringBack(kind, id)),
         redo: () => attempt(remove),
       })
-    /* It can be undone as soon as it is gone, not when what is shown has been loaded again. */
+    /* It can be undone as soon as it is removed, without waiting for the list. */
     await attempt(() => remove().then(remember))
   }
   return { doing, failure, begin, rename, duplicate, drop }
 }
 
-/* A source is asked from every project; what is in another one says so. */
+/* Sources are used by all projects; uses in other projects name theirs. */
 async function usesOf({ kind, id }: ProjectObject): Promise<Usage[]> {
   const params = { path: { id } }
   if (kind === 'report') return []

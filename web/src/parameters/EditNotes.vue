@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What came of the last edit of a parameter: refused, put together with a colleague's, or against it. */
+/* The result of the last edit of a parameter: rejected, merged with a colleague's, or conflicting. */
 import { BButton } from 'bootstrap-vue-next'
 import type { UsedParameters } from './useParameters'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The name of a parameter and what viewers call it; both are changed in place. A new name is previewed first. */
+/* The name and label of a parameter, edited in place. A new name is previewed first. */
 import type { ParameterOverview } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'
 import TypedMark from '../sentence/TypedMark.vue'
@@ -8,7 +8,7 @@ import type { UsedSentence } from './useSentence'
 const props = defineProps<{ use: ParameterOverview; color: string; saying: UsedSentence; inline?: boolean }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 
-/* The name is changed wherever the parameter is used, so it goes its own way. */
+/* Renaming affects every use, so it has a separate procedure. */
 function rename(typed: string): void {
   const name = typed.trim().replace(/^:/, '')
   if (name && name !== props.use.definition.name) emit('rename', name)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a parameter is, in a sentence; what is as usual is stated on demand, with what uses it. */
+/* The sentence of a parameter; usual properties are shown on demand, together with its uses. */
 import { ref } from 'vue'
 import type { ParameterOverview } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a parameter is called and what it is: next to each other, or in a narrow place below each other with the control between. */
+/* Label and sentence of a parameter: side by side, or stacked in a narrow place with the control in between. */
 import { computed } from 'vue'
 import type { ParameterOverview } from '../api/types'
 import ParameterName from './ParameterName.vue'

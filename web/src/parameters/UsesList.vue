@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What uses a parameter, and what would break without it. */
+/* The uses of a parameter, which would break without it. */
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { ParameterOverview } from '../api/types'

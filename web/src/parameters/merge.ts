@@ -11,8 +11,8 @@ export const changedFields = (before: Parameter, after: Parameter): Field[] =>
   fieldsOf(after).filter(field => !same(before[field], after[field]))
 
 /**
- * Two edits of one parameter, made from the same definition. Where they touch different fields, both hold; where they touch
- * the same one differently, the field is a conflict and nothing is decided here.
+ * Merges two edits of the same definition. Changes to different fields are combined; different changes
+ * to the same field are a conflict, which is not resolved here.
  */
 export function merge(
   base: Parameter,

@@ -19,15 +19,15 @@ export interface ParameterRecords {
   merged: Record<string, string | undefined>
   find: (name: string) => Parameter | undefined
   reload: () => Promise<void>
-  /** Does the work when what went before is done; says whether it could be done, and keeps why not under the name. */
+  /** Runs work after earlier work; returns whether it succeeded, and records the reason of a failure under the name. */
   inTurn: (name: string, work: () => Promise<unknown>) => Promise<boolean>
-  /** The parameter that a typed sentence means; why it means none is kept under no name. */
+  /** Parses a typed sentence; a failure is recorded without a name. */
   read: (sentence: string) => Promise<Parameter | undefined>
-  /** Sends what differs from the base, on top of the newest definition there is. */
+  /** Sends the differences from the base, applied to the newest definition. */
   send: (base: Parameter, after: Parameter) => Promise<void>
 }
 
-/** The project's parameters as the server has them. Changes go there one after the other, each on top of the newest. */
+/** The project's parameters on the server. Changes are sent one after the other, each based on the newest version. */
 export function useParameterRecords(): ParameterRecords {
   const uses = ref<ParameterOverview[]>([])
   const failures = reactive<Record<string, Failure | undefined>>({})

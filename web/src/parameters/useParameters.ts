@@ -9,7 +9,7 @@ type Possible = Promise<boolean>
 
 export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'read' | 'send'> {
   add: (parameter: Parameter) => Possible
-  /** Makes what a typed sentence means; a name alone is a text that filters nothing when blank. */
+  /** Creates a parameter from a typed sentence; a name alone is a text without a filter when blank. */
   addTyped: (sentence: string) => Possible
   change: (base: Parameter, after: Parameter) => Possible
   choose: (name: string, trial: Choice) => Possible
@@ -21,7 +21,7 @@ export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'read'
 
 type Undoable = (label: string, redo: () => Possible, undo: () => Possible) => Possible
 
-/** Does work; if that was possible it can be undone, and made again, which is reported. */
+/** Runs undoable work, and reports when it is undone or redone. */
 function useUndoable(told: () => void): Undoable {
   const history = inject(historyKey, undefined)
   return async (label, redo, undo) => {
@@ -37,9 +37,9 @@ function useUndoable(told: () => void): Undoable {
 }
 
 /**
- * The project's parameters as authors edit them. Changes go to the server at once, one after the other; each can be taken
- * back. What a colleague changed meanwhile is never overwritten: other fields are kept beside mine, the same field is asked
- * about.
+ * The project's parameters as edited by authors. Changes are sent at once, one after the other; each can be
+ * undone. A colleague's changes are never overwritten: different fields are merged, the same field is
+ * a conflict to resolve.
  *
  * @param onTextsChanged called when the server has changed texts of queries, or an edit was undone
  */
@@ -111,7 +111,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     )
   }
 
-  /* Trial values are tried, not edited: they are aside from undo, and the last one holds. */
+  /* Trial values are not edits: they are not undone, and the last one wins. */
   async function choose(tried: string, trial: Choice): Possible {
     const use = uses.value.find(other => other.definition.name === tried)
     if (!use) return false

@@ -6,13 +6,13 @@ import type { UsedParameters } from './useParameters'
 
 export interface UsedSentence {
   offers: (mark: string) => Promise<SentenceOption[]>
-  /** Puts something else at a mark; says whether it could be kept. */
+  /** Changes a mark; returns whether it was saved. */
   take: (mark: string, taken: string) => Promise<boolean>
-  /** What the last change could not keep. */
+  /** The losses of the last change. */
   lost: Ref<string[]>
 }
 
-/** The sentences of a parameter, changed mark by mark. Each change begins where the one before it ended. */
+/** The sentences of a parameter, changed mark by mark. Each change is based on the previous one. */
 export function useSentence(name: () => string, parameters: UsedParameters, onChanged: () => void): UsedSentence {
   const lost = ref<string[]>([])
   let queue: Promise<unknown> = Promise.resolve()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Where each choice ran, with the database's own words for it on demand, and how many rows left the database. */
+/* Where each choice ran, with the plan on demand, and the number of returned rows. */
 import { computed, ref } from 'vue'
 import type { Evidence, RunDone } from '../api/types'
 import type { Loaded } from '../composables/useLoaded'
@@ -12,7 +12,7 @@ const props = defineProps<{
   done: Pick<RunDone, 'shownRows' | 'localRows' | 'fetchedRows'> & Partial<Pick<RunDone, 'readRows' | 'readBytes'>>
   colors?: Record<string, string>
   highlighted?: string
-  /** Whether it says where and not how. */
+  /** Whether only the place is shown, without the plan. */
   quiet?: boolean
 }>()
 const emit = defineEmits<{ highlight: [name: string]; measure: [] }>()
@@ -24,7 +24,7 @@ const lines = computed(() => {
   const seen = new Map((told.value?.placements ?? []).map(ran => [`${ran.parameter} ${whereAtLength(ran)}`, ran]))
   return [...seen.values()]
 })
-/* Only a cluster tells it with the rows. */
+/* Only a cluster reports it with the rows. */
 const read = computed(() => {
   const { readRows = -1, readBytes = -1 } = props.done
   return readRows < 0 ? '' : `The cluster read ${rowsInWords(readRows)} for them, ${bytesInWords(readBytes)}.`

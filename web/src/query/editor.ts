@@ -1,4 +1,4 @@
-// The SQL editor: plain SQL with parameters in their colors, and what happened to each clause at the end of its line.
+// The SQL editor: plain SQL with colored parameters, and the outcome of each clause at the end of its line.
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
 import { syntaxHighlighting } from '@codemirror/language'
@@ -30,11 +30,11 @@ export interface LineNote {
   attention: boolean
 }
 
-/** A fixed value that viewers could choose, at one of its places. */
+/** A hard-coded value that can become a parameter, at one of its positions. */
 export interface FixedPlace {
   start: number
   end: number
-  /** Where its first literal begins, by which it is asked for. */
+  /** The offset of its first literal, which identifies it. */
   at: number
   words: string
 }
@@ -98,7 +98,7 @@ const decorationField = StateField.define<DecorationSet>({
   provide: field => EditorView.decorations.from(field),
 })
 
-/* Mapped with each edit; what was reported of an older text must not be offered at a wrong place. */
+/* Mapped through edits; results for an older text must not be offered at a wrong position. */
 const fixedField = StateField.define<FixedPlace[]>({
   create: () => [],
   update(places, transaction) {
@@ -113,7 +113,7 @@ const placeAtCursor = (state: EditorState): FixedPlace | undefined => {
   return empty ? state.field(fixedField).find(place => place.start <= head && head <= place.end) : undefined
 }
 
-/** Where the cursor is in a fixed value, a button under it offers to let viewers choose it. */
+/** A button below a hard-coded value at the cursor that offers to convert it. */
 const offerTooltip = (onChoose: (at: number) => void) =>
   showTooltip.compute([fixedField, 'selection'], state => {
     const place = placeAtCursor(state)
@@ -142,8 +142,8 @@ const offerTooltip = (onChoose: (at: number) => void) =>
   })
 
 /**
- * Esc lets go of Tab until something else is done, also where it closed what was offered. On its own the editor would
- * do so for two seconds, and only where Esc did nothing else, which no one can know who does not see it.
+ * Esc releases Tab until another action, also after closing a completion. By default the editor does
+ * so for two seconds, and only if Esc did nothing else, which is unpredictable for users.
  */
 const escThenTab = EditorView.domEventObservers({
   keyup: (event, view) => event.key === 'Escape' && view.setTabFocusMode(Infinity),

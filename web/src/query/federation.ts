@@ -1,4 +1,4 @@
-// Steps that take rows of several sources. Described in docs/cross-source-queries.md.
+// Steps that read several sources. Described in docs/cross-source-queries.md.
 import type { SentenceOption, SentencePart, StepsAnalysis } from '../api/types'
 import { listInWords } from '../formats'
 import { isSentRequest } from './request'
@@ -6,7 +6,7 @@ import { isSentRequest } from './request'
 type Federation = StepsAnalysis['federation']
 type Transfer = Federation['transfers'][number]
 
-/** Whether what was sent went to several sources. */
+/** Whether the outgoing text is a federated statement. */
 export const isSentToSeveral = (sent: string): boolean => sent.startsWith('parts 1\n')
 
 /** The positions of a displayed statement. */
@@ -15,7 +15,7 @@ export function sentInWords(sent: string): string {
   return isSentRequest(sent) ? 'the request as the service received it' : 'the statement the database received'
 }
 
-/** The sources in words, each once. */
+/** The names of the sources without duplicates. */
 export const sourcesOf = (parts: Federation['parts']): string =>
   listInWords([...new Set(parts.map(part => part.source))])
 

@@ -1,4 +1,4 @@
-/** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
+/** Names for completion: tables with columns, functions, and parameters. */
 export interface KnownNames {
   source: string
   tables: Record<string, string[]>

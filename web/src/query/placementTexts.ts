@@ -3,7 +3,7 @@ import { countInWords } from '../formats'
 import type { LineNote } from './editor'
 import { marginNotes } from './placements'
 
-/** Where a choice ran, short for the margin. A full mark: rows outside were not touched; an open one: they were read. */
+/** Where a choice ran, short for the margin. A filled sign: other rows were not read; an outlined one: they were. */
 export function whereInWords(ran: PlacementEvidence): string {
   switch (ran.site) {
     case 'by-index':
@@ -39,7 +39,7 @@ export function whereInWords(ran: PlacementEvidence): string {
   }
 }
 
-/** The same as a sentence, with the index, the table and the rows it took. */
+/** The same as a sentence, with the index, the table and the number of rows. */
 export function whereAtLength(ran: PlacementEvidence): string {
   const of = ran.table ? ` of ${ran.table}` : ''
   const read = ran.rowsRead >= 0 ? `, ${countInWords(ran.rowsRead)} read` : ''
@@ -77,7 +77,7 @@ export function whereAtLength(ran: PlacementEvidence): string {
   }
 }
 
-/** Margin notes: where each clause ran, once the database has told; until then what was sent of it. */
+/** Margin notes: where each clause ran, once the evidence has arrived; until then its outcome. */
 export function whereNotes(text: string, placements: Placement[], verdicts: PlacementEvidence[]): LineNote[] {
   if (verdicts.length === 0) return marginNotes(text, placements)
   const byLine = new Map<number, { at: number; words: Set<string>; attention: boolean }>()

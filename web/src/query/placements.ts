@@ -1,7 +1,7 @@
 import type { Placement } from '../api/types'
 import type { LineNote, Mark } from './editor'
 
-/** What happened to a parameter, in a few words for the margin. */
+/** The outcome of a parameter, short for the margin. */
 export function outcomeInWords(placement: Placement): string {
   switch (placement.outcome) {
     case 'bound':
@@ -25,7 +25,7 @@ export function outcomeInWords(placement: Placement): string {
   }
 }
 
-/** Margin notes, one for each line of the text: what was sent of its clauses. */
+/** Margin notes, one per line: the outcome of its clauses. */
 export function marginNotes(text: string, placements: Placement[]): LineNote[] {
   const byLine = new Map<number, { at: number; words: Set<string> }>()
   for (const placement of placements.filter(p => p.start >= 0)) {

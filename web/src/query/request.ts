@@ -2,15 +2,15 @@
 
 export const HEADER = 'request 1'
 
-/** What a new request begins with. */
+/** The text of a new request. */
 export const START = `${HEADER}\nget /`
 
 export const isRequest = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
 
-/** Whether what was sent is a request, not a statement. */
+/** Whether the outgoing text is a web request. */
 export const isSentRequest = (sent: string): boolean => /^(get|post) \//.test(sent)
 
-/** A column of an answer, and what it is taken for. */
+/** A column of a response and its type. */
 export interface ResponseColumn {
   name: string
   type: string
@@ -18,7 +18,7 @@ export interface ResponseColumn {
 
 const isThen = (line: string): boolean => line.trim() === 'then'
 
-/** The lines of the request, and those of the SQL after it with its `then`. */
+/** The lines of the request, and those of the SQL after it including `then`. */
 function parts(text: string): [string[], string[]] {
   const lines = text.split('\n')
   const then = lines.findIndex(isThen)
@@ -27,12 +27,12 @@ function parts(text: string): [string[], string[]] {
 
 const together = (front: string[], behind: string[]): string => [...front, ...behind].join('\n')
 
-/** Where the SQL after the request begins; the end of the text where there is none. */
+/** The offset of the SQL after the request; the end of the text without SQL. */
 export function endOfRequest(text: string): number {
   return parts(text)[0].join('\n').length
 }
 
-/** The same with its rows taken from there; in the place of what was stated before. */
+/** The same with another path of its rows. */
 export function withRowsAt(text: string, at: string): string {
   const [front, behind] = parts(text)
   const line = `rows at ${at}`
@@ -42,7 +42,7 @@ export function withRowsAt(text: string, at: string): string {
   return together([...front.slice(0, end), line, ...front.slice(end)], behind)
 }
 
-/** The same with these columns, in the place of those that were stated before. */
+/** The same with other declared columns. */
 export function withColumns(text: string, columns: ResponseColumn[]): string {
   const [front, behind] = parts(text)
   const rest = front.filter(line => !line.trim().startsWith('column '))

@@ -1,4 +1,4 @@
-// How a web request looks and what is completed in it. Behind `then` it is SQL.
+// Highlighting and completion of web requests. After `then` it is SQL.
 import type { CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import { StreamLanguage, type StreamParser } from '@codemirror/language'
 import type { KnownNames } from './knownNames'

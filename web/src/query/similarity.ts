@@ -1,6 +1,6 @@
 import type { Notice } from '../api/types'
 
-/** Notices that say the same of several places. */
+/** Notices with the same message at several positions. */
 export interface Alike {
   first: Notice
   /** All of them, in the order of the text. */
@@ -16,7 +16,7 @@ const saying = (notice: Notice): string =>
     notice.parameter,
   ])
 
-/** One for what is stated several times: three thousand equal notices are one with its count. */
+/** Groups equal notices: three thousand of them become one with its count. */
 export function putTogether(notices: Notice[]): Alike[] {
   const together = new Map<string, Alike>()
   for (const notice of notices) {
@@ -27,7 +27,7 @@ export function putTogether(notices: Notice[]): Alike[] {
   return [...together.values()]
 }
 
-/** The place after the last one that was gone to; after the last, the first again. */
+/** The position after the last visited one; after the last, the first again. */
 export function nextPlace(alike: Alike, at: number): number {
   const next = alike.all.find(notice => notice.start > at) ?? alike.first
   return next.start

@@ -5,11 +5,11 @@ import { whereInWords } from './placementTexts'
 
 type Stretch = StepsAnalysis['sqlRanges'][number]
 
-/** Which step a place in the statement comes from; -1 when from none. */
+/** The step from which a position in the statement originates; -1 if none. */
 export const stepAt = (place: number, stretches: Stretch[]): number =>
   stretches.find(stretch => stretch.start <= place && place < stretch.end)?.step ?? -1
 
-/** Where the choices of a step ran, once the database has told; until then what was sent of them. */
+/** Where the choices of a step ran, once the evidence has arrived; until then their outcome. */
 export function noteOfStep(
   step: number,
   stretches: Stretch[],

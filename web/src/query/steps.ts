@@ -5,7 +5,7 @@ const OFF = 'off: '
 
 export const isSteps = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
 
-/** A step as it is written, and whether it is on. */
+/** The text of a step, and whether it is enabled. */
 export interface Line {
   words: string
   on: boolean
@@ -25,7 +25,7 @@ export function linesOf(text: string): Line[] {
 export const textOf = (lines: Line[]): string =>
   [HEADER, ...lines.map(line => (line.on ? '' : OFF) + line.words)].join('\n')
 
-/** The steps up to one, that one on whether it is or not. */
+/** The steps up to one, which is included even if disabled. */
 export const upTo = (lines: Line[], step: number): string =>
   textOf(lines.slice(0, step + 1).map((line, i) => (i === step ? { ...line, on: true } : line)))
 
@@ -57,7 +57,7 @@ export const typedLines = (typed: string): Line[] =>
 /** Steps as an author types them, without the first line of the format. */
 export const typedText = (lines: Line[]): string => textOf(lines).split('\n').slice(1).join('\n')
 
-/** The first step says what rows there are; no other can precede it. */
+/** The first step defines the initial rows; no other can precede it. */
 export function moved(lines: Line[], from: number, to: number): Line[] {
   const line = lines[from]
   const place = Math.min(Math.max(to, 1), lines.length - 1)
@@ -85,10 +85,10 @@ export function valueOf(cell: string | number | boolean | null, type: string): s
   return `'${written.replaceAll("'", "''")}'`
 }
 
-/** Asks how many rows there are after some steps. */
+/** Adds a step that counts the rows. */
 export const counted = (text: string): string => `${text}\naggregate all rows: count of rows as row_count`
 
-/** Steps that can be created from a column, or of one of its cells, with what they are called. */
+/** Steps that can be created from a column or a cell, with their labels. */
 export function stepsOf(column: string, type: string, cell?: string | number | boolean | null): [string, string][] {
   const name = nameOf(column)
   if (cell !== undefined) {
@@ -113,7 +113,7 @@ export function stepsOf(column: string, type: string, cell?: string | number | b
   ]
 }
 
-/** The value that is fixed in a step; nothing where something else does. */
+/** The hard-coded value of a step; undefined for other operands. */
 export function fixedValue(words: string): string | undefined {
   if (/^'(?:[^']|'')*'$/s.test(words)) return words.slice(1, -1).replaceAll("''", "'")
   return /^-?\d+(\.\d+)?$/.test(words) || TIME.test(words) ? words : undefined

@@ -1,4 +1,4 @@
-// How the SQL editor looks, in the colors of the page.
+// The theme of the SQL editor, in the colors of the page.
 import { HighlightStyle } from '@codemirror/language'
 import { EditorView } from '@codemirror/view'
 import { tags } from '@lezer/highlight'

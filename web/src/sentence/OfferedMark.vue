@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Words of which another can be taken. Typing narrows what is offered; what does not fit is there with the reason. */
+/* Text with options. Typing filters them; unavailable ones show their reason. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { type Failure, asFailure } from '../api/failure'
 import type { SentenceOption } from '../api/types'
@@ -8,9 +8,9 @@ import PopoverMenu from '../widgets/PopoverMenu.vue'
 const props = defineProps<{
   text: string
   about: string
-  /** Whether words that are not offered can be typed. */
+  /** Whether other text can be typed. */
   typed?: boolean
-  /** What typing begins with. */
+  /** The initial text of the field. */
   begins?: string
   offers: () => Promise<SentenceOption[]>
 }>()
@@ -27,21 +27,21 @@ const shown = computed(() =>
     ? offered.value.offers.filter(offer => offer.label.toLowerCase().includes(narrowing.value.toLowerCase()))
     : [],
 )
-/* What typing begins with narrows nothing. */
+/* The initial text does not filter. */
 const touched = ref(false)
 const narrowing = computed(() => (touched.value ? sought.value.trim() : ''))
 
-/* A menu is made only when it is wanted: a page has thousands of marks. */
+/* A menu is created on demand: a page has thousands of marks. */
 const wanted = ref(false)
 const mark = ref<HTMLButtonElement>()
 const open = ref(false)
 watch(open, now => now || end())
 function end(): void {
   wanted.value = false
-  /* Anyone who was in it goes on from the mark; anyone who clicked elsewhere is there already. */
+  /* The focus returns to the mark, unless the user clicked elsewhere. */
   void nextTick(() => document.activeElement === document.body && mark.value?.focus())
 }
-/* Anyone who opens it goes on typing: no letter waits for the menu to have unfolded. */
+/* Typing starts at once: no letter waits for the menu to open. */
 watch([field, open], ([at, now]) => now && at?.select(), { flush: 'post' })
 
 async function look(): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A definition as a sentence. Its marked words are changed where they are: one is taken of what is offered, or typed. */
+/* A definition as a sentence with marks, which are edited in place by selecting an option or typing. */
 import { computed } from 'vue'
 import type { SentenceOption, SentencePart } from '../api/types'
 import OfferedMark from './OfferedMark.vue'
@@ -9,7 +9,7 @@ const props = defineProps<{
   pieces: SentencePart[]
   offers: (mark: string) => Promise<SentenceOption[]>
   about: string
-  /** Colors of parameters, by name, where they are what is marked. */
+  /** Colors of parameters, by name, if marks are parameters. */
   colors?: Record<string, string>
 }>()
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()

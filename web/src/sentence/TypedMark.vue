@@ -1,11 +1,11 @@
 <script setup lang="ts">
-/* Words that are typed in their place. Enter keeps them, Esc leaves them as they were; of several lines, Ctrl Enter does. */
+/* Text edited in place. Enter saves, Esc reverts; for several lines, Ctrl Enter saves. */
 import { nextTick, ref } from 'vue'
 
 const props = defineProps<{
   text: string
   about: string
-  /** What typing begins with, when it is not the text. */
+  /** The initial text of the field, if it differs from the text. */
   begins?: string
   lines?: boolean
 }>()
@@ -22,7 +22,7 @@ function begin(): void {
   typing.value = true
   void nextTick(() => field.value?.select())
 }
-/* By keys one goes on from where one was. */
+/* After a key, the focus returns to its origin. */
 function leave(how: () => void): void {
   how()
   void nextTick(() => mark.value?.focus())

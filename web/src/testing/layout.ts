@@ -1,9 +1,9 @@
 import { vi, type Mock } from 'vitest'
 
 /**
- * Gives every element a size: without a layout, a list that shows only its visible part shows none.
+ * Gives every element a size: without layout, a virtual list renders no rows.
  *
- * @returns what is called when an element is scrolled
+ * @returns a mock called when an element is scrolled
  */
 export function stubLayout(): Mock {
   vi.spyOn(Element.prototype, 'clientHeight', 'get').mockReturnValue(400)

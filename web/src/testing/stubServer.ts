@@ -4,7 +4,7 @@ import { vi } from 'vitest'
 export interface SeenRequest {
   method: string
   path: string
-  /** What its JSON says; nothing where it has none. */
+  /** Its JSON; undefined without a body. */
   body: unknown
   signal?: AbortSignal | null
 }

@@ -3,7 +3,7 @@ import type { RunResult } from '../api/resultStream'
 import type { Cell, Column, Parameter, Report, View } from '../api/types'
 import type { ViewRunContext } from '../views/useViewRun'
 
-/** A view with nothing in it but what is said. */
+/** An empty view with the given properties. */
 export const newView = (view: Partial<View>): View => ({
   id: 'rows',
   kind: 'table',
@@ -19,7 +19,7 @@ export const newView = (view: Partial<View>): View => ({
   ...view,
 })
 
-/** A figure that counts rows unless more is said. */
+/** A row count with the given properties. */
 export const newFigure = (figure: Partial<View['measures'][number]> = {}): View['measures'][number] => ({
   function: 'count',
   column: '',
@@ -43,7 +43,7 @@ export function newResult(columns: Column[], rows: Cell[][], more = false): RunR
   }
 }
 
-/** What a report gives to its views; each run of one gives the result of its part, main unless it names another. */
+/** The context of views in a report; each run returns the result of its part, by default main. */
 export function viewContext(
   results: Record<string, RunResult | Error>,
   context: { parameters?: Parameter[]; titles?: Record<string, string>; periods?: Record<string, string> } = {},

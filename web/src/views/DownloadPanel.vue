@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Every row as a file, however many there are: ordered, streamed by the browser's own download, with its progress. */
+/* Downloads all rows as a file: ordered, streamed by the browser's own download, with its progress. */
 import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { project } from '../api/client'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /*
- * Says how a view's run is, unless all is well. Problems of choices are reported at the controls; here only a short word, but
+ * The state of a view's run, unless everything is fine. Problems of choices are shown at the controls; here only a short text, except
  * for those that only the run has found.
  */
 import { computed, inject } from 'vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a run waits for, and for how long by now. */
+/* What a run is waiting for, and its duration. */
 import { computed, onScopeDispose, ref } from 'vue'
 import type { RunState } from '../composables/useRun'
 

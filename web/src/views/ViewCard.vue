@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A view on the page: what it is called, what does not count for it, and how its run is. */
+/* A view on the page: its title, ignored filters, and the state of its run. */
 import { computed } from 'vue'
 import type { Report, View } from '../api/types'
 import { useDelayed } from '../composables/useDelayed'
@@ -21,7 +21,7 @@ const aside = computed(() =>
 const FADES_AFTER_MS = 250
 const stale = useDelayed(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
 const lead = computed(() => (props.asked.report.links as Partial<Report['links']>)[props.view.id])
-/* Figures and groups on top of a query with a row limit are of those rows alone. */
+/* Figures and groups on top of a query with a row limit are computed from those rows only. */
 const limited = computed(() => {
   const limit = (props.asked.report.queryLimits as Partial<Report['queryLimits']>)[props.view.id]
   if (!limit) return ''

@@ -5,7 +5,7 @@ const WHOLE = 12
 const USUAL: Record<string, number> = { bars: 6 }
 const usualWidth = (view: View): number => USUAL[view.kind] ?? WHOLE
 
-/** How many twelfths each view takes. One whose width no one chose takes what its row has left. */
+/** The width of each view in twelfths. Views without a selected width share the rest of their row. */
 export function widthsOf(views: View[]): number[] {
   const widths = views.map(view => view.layout.width || usualWidth(view))
   let row: number[] = []

@@ -15,7 +15,7 @@ function next(day: Date, stretch: Stretch): Date {
 
 const iso = (day: Date): string => day.toISOString().slice(0, 10)
 
-/** The first day of the stretch in which a day lies. */
+/** The first day of the interval that contains a day. */
 export function beginOf(stretch: Stretch, day: string): string {
   if (stretch !== 'week') return firstDay(stretch, day)
   const date = new Date(`${day}T00:00:00Z`)
@@ -23,7 +23,7 @@ export function beginOf(stretch: Stretch, day: string): string {
   return iso(date)
 }
 
-/** Every stretch from the first day to the last, each by its first day; only the two where there would be far too many. */
+/** The first day of every interval in a range; only the two ends if there would be too many. */
 export function stepsBetween(first: string, last: string, stretch: Stretch): string[] {
   const steps: string[] = []
   for (let day = new Date(`${first}T00:00:00Z`); iso(day) <= last; day = next(day, stretch)) {

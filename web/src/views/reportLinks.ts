@@ -11,7 +11,7 @@ function carried(lead: Lead, choices: Choices): Choices {
 }
 const linkTo = (lead: Lead, choices: Choices): string => `/reports/${lead.reportId}?${toLink(choices).toString()}`
 
-/** Where a click on a group leads: another report, with what was clicked chosen and shared choices carried; nothing when it filters. */
+/** The target of a click on a group: another report, with the clicked value and shared choices; undefined if it filters. */
 export function leadOf(report: Report, one: Picked, choices: Choices): string | undefined {
   const lead = leadFrom(report, one.viewId)
   if (!lead?.parameter) return undefined

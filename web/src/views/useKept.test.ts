@@ -2,7 +2,7 @@ import { effectScope, ref } from 'vue'
 import { describe, expect, it } from 'vitest'
 import { useKept, type CacheRefresh } from './useKept'
 
-/* A page is what follows; here no one is one. */
+/* A component is required as scope of the composable. */
 const followed = (): CacheRefresh => effectScope().run(useKept) as CacheRefresh
 
 describe('the cache of a page', () => {

@@ -1,12 +1,12 @@
 import { computed, onScopeDispose, shallowReactive, type ComputedRef } from 'vue'
 
-/** What of a page was asked before, where an author lets answers be taken again. */
+/** The cached results of a page, where an author allows caching. */
 export interface CacheRefresh {
-  /** When the oldest of it had come; empty where all was asked just now. */
+  /** The time of the oldest one; empty if nothing is cached. */
   since: ComputedRef<string>
-  /** Has all of it asked again. */
+  /** Refreshes all of them. */
   askAgain: () => void
-  /** A part of the page: since when its answer is kept, or empty, and how it is asked again. */
+  /** Registers a part of the page: the time of its cached result, or empty, and its refresh. */
   follow: (since: () => string, again: () => void) => void
 }
 

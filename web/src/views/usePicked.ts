@@ -8,7 +8,7 @@ export function pickedIn(view: View, asked: ViewRunContext, label: string, filte
   return { viewId: view.id, queryId: view.queryId, title, label, filter }
 }
 
-/** Picks one group of each view. Picking the same again lets it go. */
+/** Picks one group of each view. Picking the same again releases it. */
 export function togglePick(picked: Picked[], one: Picked): Picked[] {
   const again = picked.some(other => other.viewId === one.viewId && other.label === one.label)
   return [...picked.filter(other => other.viewId !== one.viewId), ...(again ? [] : [one])]

@@ -1,12 +1,12 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Choices, Parameter, Question, Report } from '../api/types'
 
-/** Why no rows are there: they wait to be asked for, or something must be chosen first. */
+/** Why there are no rows: they wait for a run, or something must be chosen first. */
 export type Waiting = 'no' | 'for-rows' | 'for-choices'
 
 /**
- * Which choices the views show. A report may open with its defaults, empty, or with a question first; it may run whenever a
- * choice changes, or when Show rows is pressed. A link that says what is chosen has asked already.
+ * The choices that the views show. A report may open with its defaults, empty, or with a question first; it may run on every
+ * change of a choice, or on Show rows. A link with choices counts as a run.
  */
 export function useShowing(
   report: Report,
@@ -44,7 +44,7 @@ export function useShowing(
     asked.value = true
     shown.value = { ...choices.value }
   }
-  /* A link that lacks what must be chosen has not asked yet. */
+  /* A link without a required choice has not run yet. */
   watch(
     missing,
     now => {

@@ -21,38 +21,38 @@ export interface Picked {
   filter: ColumnFilter
 }
 
-/** What every view of a report runs with. */
+/** The context in which the views of a report run. */
 export interface ViewRunContext {
-  /** Runs one of its views: as viewers have it, or in a draft. */
+  /** Runs one of its views: published, or in a draft. */
   run: (view: string, body: ViewRunRequest) => Run
   report: Report
   choices: Ref<Choices>
   picked: Ref<Picked[]>
   signed: Ref<string>
   waiting: Ref<Waiting>
-  /** What of it was asked before. */
+  /** Its cached results. */
   kept: CacheRefresh
-  /** What the views are called with these choices, and what notes say, by the ids of the views. */
+  /** The rendered titles and texts of views, by ID. */
   titles: ComputedRef<Record<string, string>>
   /** The date ranges that figures are compared with, by the IDs of the views. */
   comparedPeriods: ComputedRef<Record<string, string>>
   notes: ComputedRef<Record<string, QuestionPart[]>>
 }
 
-/** What of a view is run, and how. */
+/** Options of a view's run. */
 export interface ViewRunOptions {
-  /** main, compared, totals, or under and the number of levels above; main when it is not said. */
+  /** main, compared, totals, or under and the number of levels above; main by default. */
   part?: string
   sorted?: Ref<Sorted | undefined>
-  /** How many pages of rows are shown; one when it is not said. */
+  /** The number of displayed pages of rows; one by default. */
   pages?: Ref<number>
-  /** The groups above, for what lies under them. */
+  /** The enclosing groups. */
   under?: ColumnFilter[]
 }
 
 /**
- * Runs one view whenever a choice that its statement depends on changes, and only then. Choices the report does not know
- * are included, so that the server can say so.
+ * Runs one view whenever a choice that its statement depends on changes, and only then. Unknown choices
+ * are included, so that the server can report them.
  */
 export function useViewRun(view: View, asked: ViewRunContext, wanted: ViewRunOptions = {}) {
   const { state, start, stop } = useRun()
@@ -64,7 +64,7 @@ export function useViewRun(view: View, asked: ViewRunContext, wanted: ViewRunOpt
   const relevant = computed(() =>
     Object.fromEntries(Object.entries(choices.value).filter(([name]) => mine.has(name) || !known.has(name))),
   )
-  /* Groups are picked by an output column of one query; other queries do not have it, and the groups themselves stay whole. */
+  /* Groups are picked by an output column of one query; other queries do not have it, and the grouped view itself stays complete. */
   const filters = computed(() => [
     ...picked.value
       .filter(one => one.queryId === view.queryId && !view.groupBy.includes(one.filter.column))
@@ -90,7 +90,7 @@ export function useViewRun(view: View, asked: ViewRunContext, wanted: ViewRunOpt
     () => lastAnswer(state.value)?.kept ?? '',
     () => void start(run(view.id, { ...(JSON.parse(body.value) as object), refresh: true })),
   )
-  /* Asked for as soon as it is chosen, before the page is drawn again. */
+  /* Requested as soon as it is chosen, before the page is rendered. */
   watch(
     [body, waiting],
     ([, wait]) => {

@@ -6,7 +6,7 @@ import LineView from './charts/LineView.vue'
 import TableView from './rows/TableView.vue'
 import TextView from './TextView.vue'
 
-/* Fewer reports have it; it comes beside its rows. */
+/* Rarely used; loaded on demand. */
 const GroupsView = defineAsyncComponent(() => import('./rows/GroupsView.vue'))
 
 const PARTS: Record<string, Component> = {
@@ -18,5 +18,5 @@ const PARTS: Record<string, Component> = {
   text: TextView,
 }
 
-/** What shows a view of this kind. */
+/** The component for a kind of view. */
 export const partFor = (view: View): Component | undefined => PARTS[view.kind]

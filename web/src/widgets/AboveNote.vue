@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Says, above all that is seen, what is different about it. */
+/* A note at the top of the page about its special state. */
 </script>
 
 <template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-/* A button that opens a menu. What unfolds one comes with the first click on any. */
+/* A button that opens a menu. The menu component is loaded on first use. */
 import type { BDropdown } from 'bootstrap-vue-next'
 import { nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 
 const props = defineProps<{
   toggleClass: string
-  /** What the menu is to those who hear the page: a list of actions, or a group of anything. */
+  /** The ARIA role of the menu: a list of actions, or a group. */
   role?: 'menu' | 'group'
   size?: 'sm'
   caret?: boolean
@@ -21,7 +21,7 @@ const unfolds = shallowRef<typeof BDropdown>()
 const menu = ref<InstanceType<typeof BDropdown>>()
 const busy = ref(false)
 
-/* Where it cannot be loaded the page says so, and the next click tries again. */
+/* A failed load is reported by the page, and the next click tries again. */
 async function unfold(): Promise<void> {
   if (busy.value) return
   busy.value = true
@@ -31,7 +31,7 @@ async function unfold(): Promise<void> {
   )
   busy.value = false
   if (isElsewhere()) return
-  /* The button is another one then, at the same place. */
+  /* The button has been replaced at the same place. */
   await nextTick()
   focus()
   void menu.value?.show()
@@ -39,11 +39,11 @@ async function unfold(): Promise<void> {
 onMounted(() => props.wanted && unfold())
 const box = ref<HTMLElement>()
 const place = (): HTMLElement | undefined => box.value ?? menu.value?.$el
-/* Anyone who went on to something else while it was on its way is left there. */
+/* A user who has moved on while it was loading is not interrupted. */
 const isElsewhere = (): boolean =>
   document.activeElement !== document.body && !place()?.contains(document.activeElement)
 const focus = (): void => place()?.querySelector('button')?.focus()
-/* Anyone who was in the menu goes on from its button. */
+/* The focus returns to the button after using the menu. */
 watch(open, now => !now && place()?.contains(document.activeElement) && focus())
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* One's own password, and the keys of one's programs. */
+/* The user's password and API keys. */
 import { computed, ref } from 'vue'
 import { server } from '../../api/client'
 import { askWho, useMe } from '../../api/me'
@@ -15,7 +15,7 @@ const done = ref(false)
 const { failure, change } = useChanges(() => undefined)
 const name = computed(() => me.value?.name ?? '')
 
-/* One is signed out everywhere by it, and comes back at once with the new one. */
+/* Ends all sessions; the user signs in again with the new password. */
 async function keep(): Promise<void> {
   done.value = false
   await change(() => server.put('/me/password', { body: { before: before.value, password: password.value } }))

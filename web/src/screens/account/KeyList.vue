@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Keys with which programs ask in one's name: each for one project or all, for no more than it says, until a day. */
+/* API keys of the user: each for one project or all, with a maximum role and an expiry. */
 import { computed, ref, shallowRef } from 'vue'
 import { server } from '../../api/client'
 import type { CreatedKey, Me, NewApiKey } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Where one gets mail: what deliveries name one by, and where tests of them go. */
+/* The email address of the user, for deliveries and test emails. */
 import { computed } from 'vue'
 import { server } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Says what holds in the stage that the bench runs in, and leads to the other: the same query, small or as viewers have it. */
+/* Shows the stage of the bench and switches to the other one: the same query with draft or viewer settings. */
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { IN_STAGE } from '../../api/inAddress'
@@ -11,7 +11,7 @@ const props = defineProps<{ clauses: string[] }>()
 const route = useRoute()
 const drafting = computed(() => stage.value === DRAFT)
 const words = computed(() => props.clauses.join('; '))
-/* How long it may take narrows nothing. */
+/* A timeout filters nothing. */
 const narrows = computed(() => props.clauses.some(clause => !clause.startsWith('timeout')))
 const to = (name: string | undefined) => ({ path: route.path, query: { ...route.query, [IN_STAGE]: name } })
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Whether viewers' reports ask the source each time, every so often, or a stored copy: one word, and where a copy is made. */
+/* How reports get the rows: from the source each time, cached, or from a stored copy. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { project } from '../../api/client'
@@ -12,7 +12,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 const LOOK_EVERY = 1000
 const NEW_COPY = '+'
 const OFTEN = 'cached for up to '
-/** For how long an answer may be taken again, in seconds. */
+/** Cache durations in seconds. */
 const SPANS = [30, 600]
 
 const props = defineProps<{ query: Query }>()
@@ -87,7 +87,7 @@ async function take(offer: string): Promise<void> {
   }
 }
 
-/* A new one is asked as soon as there is something in it; anyone who goes away meanwhile says it later. */
+/* A new copy is used once it is filled; a user who leaves before selects it later. */
 async function made(): Promise<string> {
   making.value = true
   const { id } = await project.post('/stored-copies', {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Between the steps of one source and those that are done here, on the rows of several. */
+/* The boundary between steps at one source and local steps on several sources. */
 import { computed, inject, ref } from 'vue'
 import { project } from '../../api/client'
 import { asFailure } from '../../api/failure'

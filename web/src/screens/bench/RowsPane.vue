@@ -11,9 +11,9 @@ import StepsOfCell from './steps/StepsOfCell.vue'
 
 const props = defineProps<{
   state: RunState
-  /** The step after which the rows are looked at, from 0; nothing for all of them. */
+  /** The previewed step, from 0; undefined for the whole result. */
   after?: number
-  /** Whether steps can be made of what is clicked. */
+  /** Whether clicks create steps. */
   asSteps?: boolean
   /** Columns that this step brought. */
   fresh?: string[]
@@ -31,7 +31,7 @@ function take(words: string): void {
 }
 const answer = computed(() => lastAnswer(props.state))
 
-/* The count before this one, to compare with. */
+/* The previous row count, for comparison. */
 const before = ref<number>()
 watch(answer, (_now, old) => (before.value = old?.done.shownRows))
 const count = computed(() => {

@@ -11,7 +11,7 @@ import PlacementList from '../../query/PlacementList.vue'
 
 const props = defineProps<{
   answer: RunResult | undefined
-  /** The statement that the steps come to; empty where there are none. */
+  /** The statement compiled from steps; empty without steps. */
   preview: string
   colors: Record<string, string>
   highlighted: string

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Which source a query asks: always the same one, or the one that a parameter says. */
+/* The source of a query: a fixed one, or selected by a parameter. */
 import { computed } from 'vue'
 import type { SentenceOption, Query } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The exact statements that reports would send of this text: whether the database takes each of them. */
+/* The exact statements that reports would send for this text, and whether the database accepts them. */
 import { computed, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { project } from '../../api/client'

@@ -3,7 +3,7 @@ import { onBeforeUnmount, onMounted } from 'vue'
 export interface BenchActions {
   run: () => void
   stop: () => void
-  /** Saves at once what is saved after a pause in typing anyway. */
+  /** Saves pending text at once. */
   save: () => void
 }
 
@@ -29,7 +29,7 @@ export function useBenchKeys({ run, stop, save }: BenchActions): void {
 const EDITOR = '[contenteditable=true]'
 const FIRST = 'input:not(:disabled), button:not(:disabled), [tabindex="0"]'
 
-/* To what is worked with there, which is not what is in the pane's head. */
+/* Focuses the main element of a pane instead of its header. */
 function goTo(pane: string): void {
   const whole = document.querySelector<HTMLElement>(`main.bench section[aria-label=${pane}]`)
   const body = whole?.querySelector<HTMLElement>('.body') ?? whole

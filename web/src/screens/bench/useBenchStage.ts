@@ -3,7 +3,7 @@ import { project } from '../../api/client'
 import { stage } from '../../api/stage'
 import { useLoaded } from '../../composables/useLoaded'
 
-/** The stage that the bench runs in: what holds there, in words, and the parameters that it says something of. */
+/** The stage of the bench: its settings as text, and the parameters they affect. */
 export function useBenchStage(): { clauses: ComputedRef<string[]>; staged: ComputedRef<Set<string>> } {
   const { state } = useLoaded(signal => project.get('/stages', { signal }))
   const now = computed(() =>

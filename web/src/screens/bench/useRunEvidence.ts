@@ -7,7 +7,7 @@ import { lastAnswer, type RunState } from '../../composables/useRun'
 
 export interface RunEvidence {
   answer: ComputedRef<RunResult | undefined>
-  /** Whether what is shown belongs to another text than is there. */
+  /** Whether the displayed rows belong to another text. */
   stale: ComputedRef<boolean>
   placements: ComputedRef<Placement[]>
   proof: Ref<Loaded<Evidence> | undefined>
@@ -18,7 +18,7 @@ export interface RunEvidence {
   fetched: ComputedRef<string[]>
 }
 
-/** What the last run says of the text that is there, as long as it is the text that ran. */
+/** The outcome of the last run for the current text, while it is the executed one. */
 export function useRunEvidence(state: Ref<RunState>, asked: Ref<string>, ran: Ref<string>): RunEvidence {
   const answer = computed(() => lastAnswer(state.value))
   const stale = computed(() => ran.value !== asked.value || state.value.status !== 'done')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A thing on the page with its sentence. It is moved, doubled and removed by its buttons, or by Alt arrows and Del. */
+/* An item of the page with its sentence. Moved, duplicated and removed by buttons, or by Alt arrows and Del. */
 import { computed, ref } from 'vue'
 import type { SentenceOption, SentencePart } from '../../api/types'
 import SentenceLine from '../../sentence/SentenceLine.vue'
@@ -13,7 +13,7 @@ const props = defineProps<{
   copies: boolean
   /** The heading at the beginning of a group. */
   heading?: string
-  /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
+  /** Its current width in twelfths, and height in lines; only items with a size can be resized. */
   width?: number
   height?: number
   offers: (mark: string) => Promise<SentenceOption[]>
@@ -27,7 +27,7 @@ const card = ref<HTMLElement>()
 const LINE = 40
 const resizable = computed(() => props.width !== undefined)
 
-/* The height that a view has on its own is measured once it is made higher or lower. */
+/* The default height of a view is measured when it is resized. */
 function resize(wider: number, higher: number): void {
   const body = card.value?.querySelector('.view-card')?.getBoundingClientRect().height ?? 0
   const height = higher === 0 ? (props.height ?? 0) : (props.height || Math.round(body / LINE)) + higher
@@ -102,7 +102,7 @@ function keys(event: KeyboardEvent): void {
   border-top: 1px solid var(--rule);
   padding-top: 8px !important;
 }
-/* Rows are looked at here, not read: the page goes on below them. */
+/* Rows are a preview here: the page continues below them. */
 .edited :deep(.scroller) {
   max-height: 300px;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What the report is called and for whom, what of it viewers have, and giving it to them. */
+/* The name, audience and publication state of the report. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'

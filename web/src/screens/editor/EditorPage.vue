@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The report itself, with live rows and its sentences open: what an author defines is changed where it is. */
+/* The report with live rows and its sentences open: definitions are edited in place. */
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { ofPage, type PageAddress } from '../../api/page'
 import type { Choices, EditedReport, View } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What viewers choose: each control with its sentence, what is not offered, and how the report opens. */
+/* The controls with their sentences, unused parameters, and how the report opens. */
 import { computed, useTemplateRef } from 'vue'
 import type { EditedReport, SentenceOption } from '../../api/types'
 import { useSorting } from '../../composables/useSorting'

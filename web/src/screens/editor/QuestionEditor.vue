@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The question line as it is written, changed in place: a name in braces is a choice, words in brackets go when it is blank. */
+/* The template of the question line, edited in place: a name in braces is a choice, text in brackets is omitted when it is blank. */
 import { computed, nextTick, ref } from 'vue'
 import type { Report } from '../../api/types'
 import { begunAt, completed, fitting, type OpenBrace } from './braceCompletion'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A proposal: what it would be, why, and how it would look. The small view is asked for when it comes into sight. */
+/* A proposal with its reason and a preview, which is loaded when it becomes visible. */
 import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type { ViewProposal } from '../../api/types'
 import { partFor } from '../../views/viewComponents'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a query could also show, each small and with its rows; one click takes it. */
+/* Further proposed views of a query with previews; one click adds one. */
 import { computed, ref, watch } from 'vue'
 import { project } from '../../api/client'
 import { alone } from '../../api/runs'
@@ -32,7 +32,7 @@ function look(query: string): void {
   chosen.value = query
   void reload()
 }
-/* The proposal is run where its query is asked for it. */
+/* Proposals are run in the context of their query. */
 const askedOf = (proposal: ViewProposal): ViewRunContext => ({
   ...props.asked,
   run: (view, body) =>

@@ -1,6 +1,6 @@
 /* Completion within a question line: a name that is begun behind a brace. */
 export interface OpenBrace {
-  /** Where the name begins, after the brace or the two dots of a range. */
+  /** The start of the name, after the brace or the two dots of a range. */
   at: number
   name: string
 }
@@ -13,7 +13,7 @@ export function begunAt(text: string, caret: number): OpenBrace | undefined {
   return name === undefined ? undefined : { at: caret - name.length, name }
 }
 
-/** The text with the name in place of the started word, its brace closed, and where the caret is then. */
+/** The text with the name inserted, its brace closed, and the new caret position. */
 export function completed(
   text: string,
   caret: number,
@@ -26,7 +26,7 @@ export function completed(
   return { text: before + closed, caret: before.length + (closed.startsWith('}') ? 1 : 0) }
 }
 
-/** Names that fit what is started: those that begin so first. */
+/** Matching names: prefix matches first. */
 export function fitting(names: string[], started: string): string[] {
   const wanted = started.toLowerCase()
   const begins = names.filter(name => name.toLowerCase().startsWith(wanted))

@@ -3,11 +3,11 @@ import type { EditedObject, Report } from '../../api/types'
 export interface PlacedControl extends EditedObject {
   /** Of the parameter, or of the lower end of a range. */
   name: string
-  /** The heading at the beginning of a group; empty within one. */
+  /** The heading at the start of a group; empty within one. */
   heading: string
 }
 
-/** The controls of a report in their order, each with the heading that begins there. */
+/** The controls of a report in order, each with the heading that starts there. */
 export function placedControls(report: Report, things: EditedObject[]): PlacedControl[] {
   const groups = new Map(report.parameters.map(parameter => [parameter.name, parameter.group]))
   let last = ''

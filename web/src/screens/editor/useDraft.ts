@@ -11,20 +11,20 @@ export interface Draft {
   made: ShallowRef<EditedReport>
   failure: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
-  /** What names the report in calls. */
+  /** The path parameters of calls. */
   params: { path: { id: string } }
   version: () => number
   /** Tries something that cannot be undone. */
   attempt: (work: () => Promise<EditedReport>) => Promise<boolean>
   /** Changes the draft; the change can be undone. */
   change: (label: string, work: () => Promise<EditedReport>) => Promise<void>
-  /** A change that was refused because a colleague had changed the same place: made again it holds, else theirs does. */
+  /** A change that conflicted with a colleague's: repeating it overwrites theirs. */
   conflict: ShallowRef<(() => Promise<void>) | undefined>
-  /** Whether the last change is next to one that a colleague made meanwhile. */
+  /** Whether the last change was merged with one of a colleague. */
   merged: ShallowRef<boolean>
 }
 
-/** The draft of a report. Every change is kept at once, one after the other, and can be undone. */
+/** The draft of a report. Every change is saved at once, one after the other, and can be undone. */
 export function useDraft(loaded: EditedReport): Draft {
   const history = inject(historyKey, undefined)
   const made = shallowRef(loaded)
@@ -37,7 +37,7 @@ export function useDraft(loaded: EditedReport): Draft {
 
   let queue: Promise<unknown> = Promise.resolve()
 
-  /* One change after the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
+  /* Changes are sequential, each based on the result of the previous one: no click or typed text is lost. */
   function attempt(work: () => Promise<EditedReport>): Promise<boolean> {
     const result = queue.then(() => attemptNow(work))
     queue = result
@@ -83,14 +83,14 @@ export function useDraft(loaded: EditedReport): Draft {
       if (failure.value?.status === 409) conflict.value = () => change(label, work)
       return
     }
-    /* To take it back would undo the colleague's change, too. */
+    /* Undoing it would also undo the colleague's change. */
     merged.value = version() > before.report.version + 1
     if (merged.value) return
     const [was, is] = [before.form, made.value.form]
     history?.add({ label, undo: () => comeBack(is, was), redo: () => comeBack(was, is) })
   }
 
-  /* A step may be of an earlier visit to this page; what it did shows here. */
+  /* An undo may belong to an earlier visit of this page; its result is displayed here. */
   watch(
     () => history?.busy.value,
     stepping => {

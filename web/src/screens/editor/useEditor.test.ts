@@ -5,7 +5,7 @@ import type { EditedReport } from '../../api/types'
 import { historyKey, useHistory, type History } from '../../composables/useHistory'
 import { useEditor, type UsedEditor } from './useEditor'
 
-/* The server as far as drafts go: it keeps a form, and refuses a change of an older version. */
+/* A simulated server for drafts: it stores a form, and rejects changes of an older version. */
 let server: { version: number; form: string[] }
 let seen: number[]
 

@@ -21,7 +21,7 @@ export interface UsedEditor {
   addView: (proposal: ViewProposal) => Promise<void>
   addControl: (parameter: string) => Promise<void>
   say: (words: { name: string; audience: string; question: string }) => Promise<void>
-  /** Moves the row limit of a query to the tables; this changes the query and cannot be undone here. */
+  /** Moves the row limit of a query to the tables; changes the query and cannot be undone here. */
   moveLimit: (query: string) => Promise<boolean>
   give: (why: string) => Promise<boolean>
   drop: () => Promise<void>
@@ -33,12 +33,12 @@ const wordsOf = ({ report }: EditedReport) => ({
   question: report.question,
 })
 
-/** A report while it is made: what can be done with its things. */
+/** The actions of the report editor. */
 export function useEditor(loaded: EditedReport): UsedEditor {
   const { made, failure, busy, params, version, attempt, change, conflict, merged } = useDraft(loaded)
   const sentenceOf = computed(() => new Map(made.value.objects.map(thing => [thing.object, thing.sentence])))
   const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
-  /* The body of a change of the version that is here. */
+  /* The body of a change with the current version. */
   const changeOf = <B extends object>(body: B) => ({ params, body: { ...body, version: version() } })
   const offers = (thing: string, mark: string): Promise<SentenceOption[]> =>
     project.get('/reports/{id}/editor/options', { params: { ...params, query: { object: thing, mark } } })

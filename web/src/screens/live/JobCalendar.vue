@@ -34,7 +34,7 @@ async function go(days: number): Promise<void> {
   day.value = next.toISOString().slice(0, shown.value.date.length)
   await reload()
 }
-/* The line of now is above the first that is still to come. */
+/* The current time is above the first future entry. */
 const first = computed(() => entries.value.findIndex(entry => entry.at > (shown.value?.now ?? '')))
 const wrong = (entry: CalendarEntry): boolean => ['failed', 'held'].includes(entry.state)
 defineExpose({ reload })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What viewers have, what they would get, and what they had. */
+/* Published versions, unpublished changes, and live settings. */
 import { ref } from 'vue'
 import VersionList from './versions/VersionList.vue'
 import CopyList from './copies/CopyList.vue'
@@ -29,7 +29,7 @@ const would = ref<InstanceType<typeof PendingChanges>>()
 </template>
 
 <style scoped>
-/* A link within a sentence is not told by its color alone. */
+/* Links within a sentence must not be identified by color alone. */
 .live :deep(.what a),
 .live :deep(.line a) {
   text-decoration: underline;

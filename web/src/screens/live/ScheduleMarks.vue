@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* When something is done automatically: its times or what it comes behind, their zone, and what becomes of those that were missed. */
+/* A schedule: its times or prerequisite, time zone, and handling of missed runs. */
 import type { CopySchedule, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A parameter, or the two ends of a range: what it is called, its sentence, the control to try it, and what uses it. */
+/* A parameter, or the two ends of a range: label, sentence, control, and uses. */
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Choice } from '../../api/types'
 import { useInView } from '../../composables/useInView'

@@ -33,7 +33,7 @@ export function rowsOf(uses: ParameterOverview[]): Row[] {
 }
 
 const textOf = (pieces: ParameterOverview['sentence']['sentence']): string => pieces.map(piece => piece.text).join('')
-/** What a row says, as plain text. */
+/** The content of a row as plain text. */
 export const plainly = (row: Row): string =>
   usesOf(row)
     .map(({ sentence: said }) => `${textOf(said.name)}: ${textOf(said.sentence)}`)
@@ -78,7 +78,7 @@ export function arranged(rows: Row[], order: Order): Group[] {
   return [...groups].map(([heading, of]) => ({ heading, rows: of }))
 }
 
-/** The names of all parameters when a row has moved by some steps among those of its heading. */
+/** The names of all parameters after a row has been moved within its heading. */
 export function moved(uses: ParameterOverview[], name: string, steps: number): string[] {
   const rows = rowsOf(uses)
   const at = rows.findIndex(row => nameOf(row) === name)
@@ -94,7 +94,7 @@ export function moved(uses: ParameterOverview[], name: string, steps: number): s
 const counted = (count: number, one: string, many: string): string[] =>
   count === 0 ? [] : [`${count} ${count === 1 ? one : many}`]
 
-/** What uses a parameter, in words: "3 queries, 2 reports". */
+/** The uses of a parameter as text: "3 queries, 2 reports". */
 export function usesInWords(use: ParameterOverview): string {
   const of = (kind: string): number => use.uses.filter(one => one.kind === kind).length
   return (

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What people did, newest first. */
+/* The audit log, newest first. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { addressOf } from '../../api/address'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
+/* The permitted values of a restricted parameter for a group: selected from its list, or typed. */
 import { computed } from 'vue'
 import { server } from '../../api/client'
 import type { GroupAccess, SentenceOption, ProjectCard } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* One group as a sentence: who is in it, and what all of them may do. */
+/* A group as a sentence: its members and role. */
 import { computed, ref } from 'vue'
 import { server } from '../../api/client'
 import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* All people of the server for those who manage all of it, else those of this project. */
+/* All users for operators of the server, otherwise the members of this project. */
 import { useMe } from '../../api/me'
 import MembersScreen from './MembersScreen.vue'
 import PeopleScreen from './PeopleScreen.vue'

@@ -32,7 +32,7 @@ const deeds = ref<InstanceType<typeof AuditList>>()
 const again = (): Promise<unknown> => Promise.all([reload(), deeds.value?.reload()])
 const { failure, change } = useChanges(again)
 
-/* Thousands of people are found by search; a page does not show all of them at once. */
+/* Thousands of users are searched; a page does not show all of them at once. */
 const SHOWN = 100
 const FEW = 20
 const sought = ref('')

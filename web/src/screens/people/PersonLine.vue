@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* One person as a sentence: what they may do, in which groups they are, when they were here. */
+/* A user as a sentence: roles, groups, last activity. */
 import { computed, shallowRef } from 'vue'
 import { server } from '../../api/client'
 import type { SentenceOption, PeopleGroup, PersonCard, ProjectCard, Role, SignInLink } from '../../api/types'
@@ -32,7 +32,7 @@ const state = computed(() =>
         : 'Never signed in',
 )
 
-/* A group is joined and left at the same words. */
+/* Joining and leaving a group use the same mark. */
 const groupOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve(
     props.groups.map(group => ({

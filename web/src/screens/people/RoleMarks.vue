@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a person or a group may do, a role for each project or for all of them; each of its words can be changed. */
+/* The roles of a user or a group, one per project or for all of them; each is editable. */
 import { computed } from 'vue'
 import type { GrantedRole, SentenceOption, ProjectCard, Role } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -18,7 +18,7 @@ const roleOffers = (now: string): Promise<SentenceOption[]> =>
     { id: NOTHING, label: NOTHING, note: 'remove', reason: '' },
   ])
 
-/* The role for one more project: what there is a role for already is changed at its own words. */
+/* A role for another project: existing ones are changed at their own marks. */
 const newOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve(
     [ALL, ...props.projects.map(project => project.id)]

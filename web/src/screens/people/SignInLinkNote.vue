@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A link that signs someone in, to be given to them; it is shown here and nowhere again. */
+/* A sign-in link to be passed on; it is shown once. */
 import { computed, ref } from 'vue'
 import { inServer } from '../../api/location'
 import type { SignInLink } from '../../api/types'

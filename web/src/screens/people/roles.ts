@@ -1,19 +1,19 @@
 import type { ProjectCard, Role } from '../../api/types'
 
-/** Represents every project where one could be named. */
+/** All projects. */
 export const ALL = ''
 
-/** Takes a role back. */
+/** Removes a role. */
 export const NOTHING = 'nothing'
 
-/** The roles, and what each may do besides what those before it may. */
+/** The roles, and the rights that each adds to the previous ones. */
 export const ROLES: { id: Role; may: string }[] = [
   { id: 'viewer', may: 'opens reports' },
   { id: 'author', may: 'also edits reports and queries' },
   { id: 'operator', may: 'also manages sources and people' },
 ]
 
-/** The role that an option stands for; none where it takes the role back. */
+/** The role of an option; undefined for removal. */
 export const roleOf = (option: string): Role | undefined => ROLES.find(role => role.id === option)?.id
 
 export const projectInWords = (id: string, projects: ProjectCard[]): string =>

@@ -3,7 +3,7 @@ import { type Failure, asFailure } from '../../api/failure'
 
 const CONFLICT = 409
 
-/** Changes something of people or groups, then reads them again. */
+/** Changes users or groups, then reloads them. */
 export function useChanges(changed: () => unknown): {
   failure: ShallowRef<Failure | undefined>
   /** Does the work; nothing where that failed. */
@@ -19,7 +19,7 @@ export function useChanges(changed: () => unknown): {
       return answer
     } catch (error) {
       const why = asFailure(error)
-      /* Someone was faster: the next change is made of what they have left. */
+      /* After a conflict, the next change is based on the current state. */
       if (why.status === CONFLICT) await changed()
       failure.value = why
       return undefined

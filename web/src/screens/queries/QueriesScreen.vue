@@ -37,7 +37,7 @@ const sources = computed(() =>
 )
 
 const source = computed(() => sourceId.value || sources.value[0]?.value)
-/* A service is asked by requests, and nothing else is. */
+/* Only services are queried by web requests. */
 const onService = computed(
   () => state.value.status === 'ready' && state.value.data.sources.some(s => s.id === source.value && s.kind === 'web'),
 )

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The sentence that says what is asked. Each marked word opens its control in place. */
+/* The question as a sentence. Each mark opens its control in place. */
 import { computed } from 'vue'
 import type { Choices, Question, Report } from '../../api/types'
 import QuestionMark from './QuestionMark.vue'

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-/* Words of the question: as they are, or marked, so that they open their control in place. */
+/* Text of the question: plain, or a mark that opens its control in place. */
 import PopoverMenu from '../../widgets/PopoverMenu.vue'
 
 defineProps<{
-  /** The text; if empty, what it would describe. */
+  /** The text; if empty, the name of what it would describe. */
   text?: string
-  /** The parameter that is chosen here; none for plain words. */
+  /** The parameter to choose; undefined for plain text. */
   name?: string
   label: string
-  /** Why nothing can be chosen here. */
+  /** Why it cannot be changed. */
   fixed?: string
   wrong?: boolean
-  /** For what the question does not say. */
+  /** For parameters that the question omits. */
   quiet?: boolean
 }>()
 </script>

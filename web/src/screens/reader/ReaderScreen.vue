@@ -28,7 +28,7 @@ const { state, reload } = useLoaded(async signal => ({
   report: await project.get('/reports/{id}', { params: { path: { id: props.id } }, signal }),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
-/* A link that is not for anyone who has it is for those who are signed in. */
+/* A link that is not public requires signing in. */
 watch(state, ({ status }) => {
   const failed = status === 'failed' && state.value.status === 'failed' ? state.value.failure.status : 0
   if (failed === UNAUTHORIZED && isByLink()) location.replace(signInAddress())

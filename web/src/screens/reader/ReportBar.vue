@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The head of a report: its name, whom it is for, and what a viewer can do with it. */
+/* The header of a report: name, audience, and actions of a viewer. */
 import { viewAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
@@ -15,7 +15,7 @@ const { isAuthor } = useMe()
 defineProps<{
   report: Report
   canDownload: boolean
-  /** Whether what is for authors alone comes, too: after the rows. */
+  /** Whether actions for authors are loaded, after the rows. */
   all: boolean
 }>()
 const emit = defineEmits<{ toggle: [panel: 'download' | 'settings']; startOver: [] }>()

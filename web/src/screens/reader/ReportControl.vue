@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The control of one parameter of a report, or of the two that make a range, as the author placed it or as suits it. */
+/* The control of one parameter of a report, or of a range, of the configured kind or the default one. */
 import { computed } from 'vue'
 import type { Choices, Report } from '../../api/types'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
@@ -13,7 +13,7 @@ const props = defineProps<{
   problems: Record<string, string>
   fixed: FixedReasons
   kind?: string
-  /** Whether lists are open, as where there is room for them. */
+  /** Whether lists are expanded, where there is room. */
   wide?: boolean
 }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* How many rows there are, how many there were before the last choice, and how long the database took. */
+/* The row count, the previous one, and the duration of the statement. */
 import { computed, ref, watch } from 'vue'
 import type { RunResult } from '../../api/resultStream'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
@@ -12,7 +12,7 @@ const props = defineProps<{
   /** By which the report was opened; empty for none. */
   signed: string
   answer: RunResult | undefined
-  /** Whether the answer is that of figures, which always are one row. */
+  /** Whether the result consists of figures, which always have one row. */
   figures: boolean
   hidden: boolean
   total: number | undefined

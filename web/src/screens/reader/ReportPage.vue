@@ -26,7 +26,7 @@ import { leadOf } from '../../views/reportLinks'
 import { useKept } from '../../views/useKept'
 import type { ViewRunContext, Picked } from '../../views/useViewRun'
 
-/* What opens by a click, for authors alone, or instead of rows, does not hold them up. */
+/* Components for authors or for clicks, loaded without delaying the rows. */
 const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
 const StartGate = defineAsyncComponent(() => import('./StartGate.vue'))
 const SettingsPanel = defineAsyncComponent(() => import('./settings/SettingsPanel.vue'))
@@ -78,7 +78,7 @@ const firstTable = computed(() => props.report.definition.views.find(view => vie
 
 /* Statements are shown for the table, or for the figures if there is none. */
 const told = firstTable.value ?? props.report.definition.views.find(view => view.kind === 'figures')?.id
-/* Once the first rows are here, what opens by a click is wanted soon, too. */
+/* After the first rows, components for clicks are preloaded. */
 const settled = ref(false)
 watchEffect(() => {
   if (settled.value || (told && !answer.value && waiting.value === 'no')) return
@@ -90,7 +90,7 @@ const ofTable = (view: View) =>
     ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
     : {}
 
-/* A click opens another report where the view says so; else it filters the views beside. */
+/* A click opens another report if the view defines it; otherwise it filters the other views. */
 function follow(one: Picked): void {
   const path = leadOf(props.report, one, choices.value)
   if (path === undefined) pick(one)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Choices that a viewer keeps under their own names. */
+/* Saved selections of a viewer. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { project } from '../../api/client'
@@ -30,7 +30,7 @@ async function attempt(what: () => Promise<unknown>): Promise<void> {
   }
   await load()
 }
-/* The choices of that name as they were seen here; another page's are not overwritten. */
+/* The choices of that name as displayed here; changes of another page are not overwritten. */
 const named = computed(() => kept.value.find(selection => selection.name === name.value.trim()))
 async function keep(): Promise<void> {
   if (!name.value.trim()) return

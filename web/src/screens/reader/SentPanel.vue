@@ -10,7 +10,7 @@ import PlacementList from '../../query/PlacementList.vue'
 const props = defineProps<{
   answer: RunResult
   about: string
-  /** Whether what was sent is shown, too: to viewers only where their choices ran. */
+  /** Whether the statement is shown, too; viewers see only where their choices ran. */
   inside: boolean
 }>()
 defineEmits<{ close: [] }>()

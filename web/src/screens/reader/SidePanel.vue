@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The controls the author wants always visible, under the headings of their groups. */
+/* The permanently visible controls, under the headings of their groups. */
 import { computed } from 'vue'
 import type { Choices, Control, Report } from '../../api/types'
 import { countOf } from '../../choices/choices'

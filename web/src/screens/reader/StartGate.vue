@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a report shows before it has rows: what must be chosen first, or that rows wait to be asked for. */
+/* A report without rows: what must be chosen first, or the button that runs it. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { Choices, Parameter, Report } from '../../api/types'
@@ -17,7 +17,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [changed: Choices]; show: [] }>()
 
-/* Where nothing is missing by its rule, a report that begins with a question asks for everything on its controls. */
+/* A report that opens with a question but without missing choices offers all its controls. */
 const asked = computed(() =>
   props.missing.length > 0
     ? props.missing.map(parameter => [parameter.name])

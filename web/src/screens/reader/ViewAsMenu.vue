@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* For authors: whose eyes the report is seen with. Whose they could be is asked for when it is looked at. */
+/* For authors: the viewer to impersonate. The options are loaded on demand. */
 import { useRoute, useRouter } from 'vue-router'
 import { VIEW_AS } from '../../api/inAddress'
 import { project } from '../../api/client'

@@ -1,10 +1,10 @@
 import { onScopeDispose } from 'vue'
 
-/* A key that asks for the page again or does something with the browser comes with one of these, or is one on its own. */
+/* Keys for reloading and other browser functions use a modifier, or are special keys. */
 const asksTheBrowser = (event: KeyboardEvent): boolean =>
   event.key === 'F5' || event.ctrlKey || event.metaKey || event.altKey
 
-/** Calls back when someone may be about to load this page again, to copy its address, or to go back. */
+/** Calls back when the user may be about to reload the page, to copy its URL, or to go back. */
 export function onLeaving(leaving: () => void): void {
   const keys = (event: KeyboardEvent): void => {
     if (asksTheBrowser(event)) leaving()

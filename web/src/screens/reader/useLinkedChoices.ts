@@ -10,7 +10,7 @@ import { isPick } from '../../choices/pickNames'
 import { fromLink, isTooLong, SAVED, toLink } from '../../choices/link'
 import { queryOf, type ReportAddress } from './useReportAddress'
 
-/** The choices of a link: those written in it, or those it keeps at the server. */
+/** The choices of a link: those in it, or saved ones that it references. */
 export async function choicesOfLink(reportId: string, link: URLSearchParams): Promise<Choices> {
   const saved = link.get(SAVED)
   if (!saved) return fromLink(link)
@@ -21,18 +21,18 @@ export async function choicesOfLink(reportId: string, link: URLSearchParams): Pr
 /** Choices that live in the address bar: a link is a saved question, and Back undoes a choice. */
 export interface LinkedChoices {
   choices: Ref<Choices>
-  /** With replace, the address takes the place of the one before. */
+  /** With replace, the history entry is replaced. */
   set: (next: Choices, replace?: boolean) => Promise<void>
 }
 
 export interface LinkRules {
   reportId: string
   signed: ComputedRef<string>
-  /** Puts what a link does not say beside what it says. */
+  /** Adds default choices to those of a link. */
   complete: (linked: Choices) => Choices
-  /** Leaves out what the link must not say, because it is fixed or private. */
+  /** Removes choices that a link must not contain, because they are fixed or private. */
   sayable: (all: Choices) => Choices
-  /** Parameters whose choices are in no link. */
+  /** Parameters whose choices are never in a link. */
   privates: Set<string>
 }
 
@@ -42,7 +42,7 @@ export function useLinkedChoices(
   { reportId, signed, complete, sayable, privates }: LinkRules,
 ): LinkedChoices {
   const choices: Ref<Choices> = ref(complete(linked))
-  /* Every change of choices has a turn; what was asked for an earlier one comes too late. */
+  /* Every change of choices has a turn; responses for earlier ones are dropped. */
   let turn = 0
 
   address.onMoved(() => void follow())
@@ -66,7 +66,7 @@ export function useLinkedChoices(
     await address.become(query, inSight, replace)
   }
 
-  /* What no link says stays as it is on this page, until it is loaded again. */
+  /* Choices that are not in links stay on this page until it is reloaded. */
   const unsaid = (): Choices => Object.fromEntries(Object.entries(choices.value).filter(([name]) => privates.has(name)))
 
   /* Selections stay when choices change. */

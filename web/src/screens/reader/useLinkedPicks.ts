@@ -41,7 +41,7 @@ export function useLinkedPicks(
 
   const strange = steady(() => strangePicks(address.params(), views))
 
-  /* Esc closes what is open first. */
+  /* Esc closes open menus first. */
   function takeBack(event: KeyboardEvent): void {
     const busy = event.defaultPrevented || document.querySelector('.dropdown-menu.show') !== null
     const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select')

@@ -5,9 +5,9 @@ import { questionOf, type PageAddress } from '../../api/page'
 import type { Choices, Question } from '../../api/types'
 
 /**
- * The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped.
+ * The rendered question with these choices, and unusable ones, from the server. Late responses are dropped.
  *
- * @param version of the report, where it can change: its words are asked for again
+ * @param version of the report, if it can change: the question is reloaded
  */
 export function useQuestion(
   page: PageAddress,

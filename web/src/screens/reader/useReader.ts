@@ -19,14 +19,14 @@ export interface UseReader {
   signed: ComputedRef<string>
   fixed: ComputedRef<FixedReasons>
   choose: (changed: Choices) => void
-  /** What of choices may be kept or passed on. */
+  /** The choices that may be saved or shared. */
   sayable: (all: Choices) => Choices
   forget: (name: string) => void
   reset: () => void
   problemOf: ComputedRef<Record<string, string>>
   strangers: ComputedRef<Problem[]>
   dropped: Ref<{ name: string; values: string[] }[]>
-  /** Whether the link itself says what is chosen. */
+  /** Whether the link contains choices. */
   linked: boolean
 }
 
@@ -46,7 +46,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
   const route = useRoute()
   const defaults = defaultsOf(report.parameters)
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
-  /* What the link fixes is in place of defaults; a choice of the link against it is for the server to refuse. */
+  /* Fixed choices replace defaults; the server rejects contradicting choices of the link. */
   const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
   const privates = new Set(report.parameters.filter(parameter => parameter.private).map(parameter => parameter.name))
   const sayable = (all: Choices): Choices => without(all, [...Object.keys(fixed.value), ...privates])
@@ -74,7 +74,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
     trial: false,
   })
 
-  /* Values that were dropped, and names that a link used formerly, are fix in the choices, and told. */
+  /* Removed values and former names are corrected in the choices, and reported. */
   function accept(answer: Question): void {
     const gone = Object.entries(answer.removedValues).filter(([name]) => name in defaults)
     const former = Object.keys(choices.value).filter(

@@ -2,7 +2,7 @@ import { onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { onLeaving } from './leaving'
 
-/** What follows the first question mark: a further one belongs to a value. */
+/** The query string after the first question mark: further ones belong to values. */
 export function paramsOf(fullPath: string): URLSearchParams {
   const path = fullPath.split('#')[0] ?? ''
   const at = path.indexOf('?')
@@ -15,25 +15,25 @@ export function queryOf(link: URLSearchParams): Record<string, string[]> {
   return query
 }
 
-/** The address of a report's page, in which is what is chosen and picked. */
+/** The URL of a report's page, which contains choices and picks. */
 export interface ReportAddress {
-  /** What it says, or is about to say. */
+  /** Its current or pending parameters. */
   params: () => URLSearchParams
   /**
-   * Changes it once that has come, in the order of the calls. Choices do not wait for it: to change the address takes the
-   * browser about as long as to draw the new rows. It does not wait either once someone turns to the address itself.
+   * Changes it after the given promise, in the order of calls. Choices do not wait for it: changing the URL takes
+   * about as long as rendering the new rows. Pending changes are applied at once when the user turns to the URL.
    *
-   * @param instead whether it takes the place of the one before; else Back leads there
+   * @param instead whether the history entry is replaced; otherwise Back leads to it
    */
   become: (query: LocationQueryRaw, once: Promise<void>, instead?: boolean) => Promise<void>
-  /** Calls back after every other change of it: Back, Forward, or a link. Pending changes are dropped. */
+  /** Calls back after other changes: Back, Forward, or a link. Pending changes are dropped. */
   onMoved: (moved: () => void) => void
 }
 
 export function useReportAddress(): ReportAddress {
   const route = useRoute()
   const router = useRouter()
-  /* Another report has its own address; this page goes. */
+  /* Another report has its own URL; this page is left. */
   const page = route.path
   const told: (() => void)[] = []
   let changes = Promise.resolve()
@@ -78,7 +78,7 @@ export function useReportAddress(): ReportAddress {
         if (coming.value === path) coming.value = undefined
       }
     }
-    /* One that fails does not hold up the next. */
+    /* A failed change does not delay the next one. */
     changes = Promise.allSettled([changes, Promise.race([once, hurried])]).then(change)
     return changes
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Rows of a table, opened on the bench; or a query that someone has already. */
+/* Rows of a table, opened on the bench; or an existing query. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
@@ -16,7 +16,7 @@ const { state, reload } = useLoaded(async signal => {
   const id = sourceId.value
   return { id, contents: await project.get('/sources/{id}/contents', { params: { path: { id } }, signal }) }
 })
-/* Those of the database that is there; until they have come, there is nothing to take. */
+/* The tables of the available database; empty until they have loaded. */
 const tables = computed(() =>
   state.value.status === 'ready' && state.value.data.id === sourceId.value ? state.value.data.contents.tables : [],
 )

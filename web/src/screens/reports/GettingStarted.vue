@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* While there is no report: the way to the first one, in place. It goes permanently once there is one. */
+/* Guides to the first report while there is none. Disappears permanently afterwards. */
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { project } from '../../api/client'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A new report is made of a query: which one is a word in the sentence. */
+/* Creates a report of a query, which is selected in the sentence. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'

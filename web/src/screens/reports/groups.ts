@@ -9,7 +9,7 @@ export interface Group {
 const EVERYONE = 'For everyone'
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
-/** The reports that fit what is sought: those someone marked first, then by whom they are for. */
+/** The matching reports: favorites first, then by audience. */
 export function groupsOf(all: ReportCard[], sought: string, marked: Set<string>): Group[] {
   const wanted = sought.trim()
   const found = all.filter(

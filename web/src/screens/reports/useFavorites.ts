@@ -1,7 +1,7 @@
 import { ref, type Ref } from 'vue'
 import { projectId } from '../../api/project'
 
-/** The reports that someone marked for themselves, kept in their browser. */
+/** The favorite reports of a user, stored in the browser. */
 export function useFavorites(): { marked: Ref<Set<string>>; toggle: (id: string) => void } {
   const key = `plain-sieve.marked.${projectId}`
   const marked = ref(new Set(read(key)))
@@ -9,7 +9,7 @@ export function useFavorites(): { marked: Ref<Set<string>>; toggle: (id: string)
     const next = new Set(marked.value)
     if (!next.delete(id)) next.add(id)
     marked.value = next
-    /* A browser that keeps nothing forgets the marks; the page goes on. */
+    /* Without storage, favorites are lost; the page works. */
     try {
       localStorage.setItem(key, JSON.stringify([...next]))
     } catch {

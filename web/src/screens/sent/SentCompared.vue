@@ -35,7 +35,7 @@ const totals = computed(() => {
 })
 const where = (proof: Evidence | undefined): string =>
   proof?.reason || (proof?.placements ?? []).map(ran => `:${ran.parameter} ${whereInWords(ran)}`).join(', ')
-/* Of more rows than are compared a database may give others first each time. */
+/* Beyond the compared rows, a database may return different first rows each time. */
 const more = computed(() => {
   const { first, second } = found.value?.compared ?? {}
   return [first, second].find(side => side?.more)

@@ -6,7 +6,7 @@ const MOST_VALUES = 3
 const viewInWords = (line: SentStatement): string =>
   [line.reportName, line.viewTitle || line.viewId].filter(Boolean).join(', ')
 
-/** What caused a statement. */
+/** The cause of a statement as text. */
 export function causeInWords(line: SentStatement): string {
   if (line.cause === 'report') return `report ${viewInWords(line)}`
   if (line.cause === 'making') return `editor of ${viewInWords(line)}`

@@ -27,7 +27,7 @@ const EVERYTHING: SentFilter = {
   order: 'new',
 }
 
-/** The statements that are wanted. While they follow, what is sent meanwhile shows up on its own, also in a window beside. */
+/** The requested statements. In follow mode, new ones appear automatically. */
 export function useSentLines(start: Record<string, string>): {
   wanted: SentFilter
   state: ShallowRef<Loaded<SentStatement[]>>

@@ -14,7 +14,7 @@ const name = ref('')
 const password = ref('')
 const busy = ref(false)
 const failure = shallowRef<Failure>()
-/* Whose password is being chosen; empty while no one is signed in. */
+/* The user whose password is being set; empty while signed out. */
 const chooses = ref('')
 const label = ref('')
 const words = computed(() =>
@@ -23,7 +23,7 @@ const words = computed(() =>
     : { title: 'Sign in', action: 'Sign in', field: 'Password' },
 )
 
-/* The service that people may sign in with, and what went wrong on the way to it and back. */
+/* The OpenID Connect provider, and the error of a failed sign-in. */
 const service = ref('')
 const wrong = wrongInWords(new URLSearchParams(location.search).get('wrong'))
 const byService = inServer(`/sign-in/by-service?back=${encodeURIComponent(pageToComeBackTo(location))}`)

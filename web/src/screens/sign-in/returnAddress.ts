@@ -1,6 +1,6 @@
 import { inServer } from '../../api/location'
 
-/** The page that asked to sign in, if it is one of ours: an address may name any page in the world. */
+/** The page that required sign-in, if it is on this server: a URL may name any page. */
 export function pageToComeBackTo(at: { origin: string; search: string }): string {
   const wanted = new URLSearchParams(at.search).get('back') ?? inServer('/')
   const address = URL.canParse(wanted, at.origin) ? new URL(wanted, at.origin) : undefined

@@ -7,5 +7,5 @@ const WORDS: Record<string, string> = {
   shut: 'Your account is suspended. Ask an operator to reactivate it.',
 }
 
-/** Why someone came back from the service without being signed in; nothing when they did not. */
+/** The error of a failed sign-in at the provider; empty otherwise. */
 export const wrongInWords = (word: string | null): string => (word ? (WORDS[word] ?? '') : '')

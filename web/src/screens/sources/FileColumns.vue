@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What the columns of files are taken for, a sentence each, of which the words can be changed. */
+/* The column types of files, one sentence each with editable words. */
 import { computed } from 'vue'
 import type { DetectedColumn, FileDetails, Source, Table } from '../../api/types'
 import { countInWords } from '../../formats'

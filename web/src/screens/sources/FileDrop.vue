@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Takes files into the folder of a source: dropped, or chosen. One that is there is replaced only when that was stated. */
+/* Uploads dropped or selected files into the folder of a source. An existing one is replaced after confirmation only. */
 import { ref, shallowRef } from 'vue'
 import { binary, project } from '../../api/client'
 import { type Failure, asFailure } from '../../api/failure'
@@ -12,11 +12,11 @@ const emit = defineEmits<{ taken: [] }>()
 const FILE_THERE = 'file-there'
 const over = ref(false)
 const sending = ref('')
-/* The file that was not taken, and those after it, which wait for what becomes of it. */
+/* The rejected file, followed by those that wait for a decision. */
 const failed = shallowRef<{ files: File[]; failure: Failure }>()
 const chooser = ref<HTMLInputElement>()
 
-/** @param replaced how many of them, from the first on, may take the place of one that is there */
+/** @param replaced the number of leading files that may replace existing ones */
 async function take(files: File[], replaced = 0): Promise<void> {
   failed.value = undefined
   for (const [i, file] of files.entries()) {

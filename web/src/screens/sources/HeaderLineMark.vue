@@ -13,7 +13,7 @@ const { wrong, say, offers } = useOverrides(
   props.table,
   () => emit('said'),
 )
-/* Where each value has its name with it there is no such line. */
+/* If each value has its own name, there is no header line. */
 const line = computed(() => props.files.headerLine || props.source.tableOverrides[props.table]?.[NAMES] || '')
 const lines = () =>
   offers(NAMES, props.source.headerLines, words => (words === line.value && !props.files.unreadable ? 'as it is' : ''))

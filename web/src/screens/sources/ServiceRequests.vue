@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a web service is asked: its requests, and the way to another one. */
+/* The requests of a web service, and a link to create another one. */
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { project } from '../../api/client'

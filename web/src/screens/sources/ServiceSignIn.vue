@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* How a web service lets this server in. */
+/* The sign-in of a web service. */
 import { BFormInput, BFormSelect } from 'bootstrap-vue-next'
 
 defineProps<{ kept: boolean }>()

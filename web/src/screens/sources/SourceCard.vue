@@ -66,7 +66,7 @@ function again(): void {
   void list()
 }
 
-/* The same table as it is now stays open. */
+/* The reloaded table stays open. */
 async function said(): Promise<void> {
   const name = open.value?.name
   await props.reload()
@@ -74,7 +74,7 @@ async function said(): Promise<void> {
   open.value = tables.value.find(table => table.name === name)
 }
 
-/** What of the files of a table could not be read. */
+/** Unreadable parts of a table's files. */
 const attention = (table: Table): string =>
   table.files && (table.files.rejectedRows > 0 || table.files.columns.some(column => column.mismatches > 0))
     ? 'Some cells could not be read'

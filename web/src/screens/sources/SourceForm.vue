@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* How a source is reached: a new one, or one that is changed. It can be tried before it is kept. */
+/* The settings of a new or existing source. It is tested before saving. */
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, onMounted, reactive, shallowRef, useTemplateRef, watch } from 'vue'
 import { project } from '../../api/client'
@@ -53,7 +53,7 @@ const fields = reactive({
   signIn: start.signIn || 'none',
   password: '',
   concurrentStatements: start.concurrentStatements,
-  /* 0 is the server's own limit, and is there as nothing. */
+  /* 0 stands for the server's own limit and is shown as empty. */
   timeoutSeconds: start.timeoutSeconds || '',
   functions: start.functions.join(', '),
 })
@@ -65,7 +65,7 @@ const placeholder = computed(() => EXAMPLES[fields.kind] ?? '')
 const onWeb = computed(() => fields.kind === 'web' || fields.kind === 'odata')
 const onServer = computed(() => fields.kind in PORTS)
 
-/** What a try has said; nothing once a field has changed. */
+/** The result of a test; reset when a field changes. */
 type Tried =
   | { status: 'not tested' }
   | { status: 'trying' }
@@ -106,7 +106,7 @@ async function attempt(): Promise<void> {
   }
 }
 
-/* Nothing is kept that was not tried: who wants it all the same says so. */
+/* A source that fails its test is saved after confirmation only. */
 async function tryAndKeep(): Promise<void> {
   if (tried.value.status !== 'answers') await attempt()
   if (tried.value.status === 'answers') await keep()

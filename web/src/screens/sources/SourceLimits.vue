@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What statements of a source may do: how many at once, how long, and which functions they may call besides those that only read. */
+/* The limits of a source's statements: concurrency, timeout, and additionally permitted functions. */
 import { BFormInput } from 'bootstrap-vue-next'
 
 defineProps<{ onServer: boolean }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Which projects may ask a source, as a sentence whose words can be changed; for operators of all of them. */
+/* The projects a source is assigned to, as an editable sentence; for operators of all projects. */
 import { computed } from 'vue'
 import { server } from '../../api/client'
 import type { SentenceOption } from '../../api/types'

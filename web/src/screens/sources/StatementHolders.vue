@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Callers whose statements run at a source or wait for it, for operators. Refreshed every few seconds. */
+/* Callers with running or waiting statements on a source, for operators. Refreshed every few seconds. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { project } from '../../api/client'
 import type { StatementHolder } from '../../api/types'

@@ -11,7 +11,7 @@ import { useStart } from './useStart'
 
 const props = defineProps<{ source: Source; table: Table; search: string }>()
 defineEmits<{ said: [] }>()
-/* A table of a database is made of none. */
+/* Tables of a database have no files. */
 const files = props.table.files as FileDetails | null
 const { state: look } = useLoaded(signal =>
   project.post('/sources/{id}/previews', {

@@ -5,10 +5,10 @@ import type { SentenceOption, Source } from '../../api/types'
 
 /** Represents the line of the names where columns are by their names. */
 export const NAMES = ''
-/** Undoes what was stated, so that it is found on its own. */
+/** Reverts to automatic detection. */
 const NOT_SAID = ''
 
-/** What an author says of a column of files, or of the line with the names of all columns. */
+/** The declared type of a column of files, or the header line. */
 export function useOverrides(
   source: () => Source,
   table: string,

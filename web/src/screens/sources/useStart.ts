@@ -25,7 +25,7 @@ export function useStart(source: Source): {
           text: begin.text,
         },
       })
-      // One that is there already is used as it is.
+      // An existing parameter is used unchanged.
       for (const parameter of begin.parameters)
         await project.post('/parameters', { body: parameter }).catch(() => undefined)
       await router.push(`/queries/${query.id}`)

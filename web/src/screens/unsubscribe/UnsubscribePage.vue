@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* No more of a delivery, or again: for anyone who has one of its mails, without signing in. */
+/* Unsubscribes from a delivery, or subscribes again: for anyone who has one of its emails, without signing in. */
 import { onMounted, shallowRef } from 'vue'
 import { server } from '../../api/client'
 import { type Failure, asFailure } from '../../api/failure'

@@ -118,7 +118,7 @@ useChart(
 .drawing {
   flex: none;
 }
-/* For those who use the keyboard: the same as clicking a bar. */
+/* For the keyboard: equivalent to clicking a bar. */
 .picks {
   display: flex;
   flex-wrap: wrap;

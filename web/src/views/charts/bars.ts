@@ -1,4 +1,4 @@
-// Horizontal bars, drawn by ECharts, of which only the parts used here are loaded.
+// Horizontal bars with ECharts, of which only the used modules are loaded.
 import { BarChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { format, init, use, type ECharts } from 'echarts/core'
@@ -15,13 +15,13 @@ export interface DrawnBars {
   parts: string[]
   beside: boolean
   unit: string
-  /** What the bars show. */
+  /** The figure of the bars. */
   figure: Figure | undefined
-  /** The name of the one bar that is picked; the others step back. */
+  /** The name of the picked bar; the others are dimmed. */
   only: string | undefined
 }
 
-/** @param onPick told the number of the bar that is clicked */
+/** @param onPick receives the index of the clicked bar */
 export function createBars(element: HTMLElement, onPick: (index: number) => void): ECharts {
   const chart = init(element, undefined, { renderer: 'svg' })
   chart.on('click', event => onPick(event.dataIndex))

@@ -1,4 +1,4 @@
-/* The bars of an answer: its groups in their order, each in one piece or in parts. */
+/* The bars of a result: its groups in order, each as a whole or divided into parts. */
 import type { Cell, View } from '../../api/types'
 import { keyInWords } from '../rows/keys'
 
@@ -14,9 +14,9 @@ export interface Bar {
 
 export interface Bars {
   bars: Bar[]
-  /** The names of the parts; empty for bars in one piece. */
+  /** The names of the parts; empty for undivided bars. */
   parts: string[]
-  /** Parts that do not be there, because there are too many. */
+  /** The number of omitted parts. */
   leftOut: number
 }
 

@@ -1,4 +1,4 @@
-// Lines over time, drawn by ECharts, of which only the parts used here are loaded.
+// Lines over time with ECharts, of which only the used modules are loaded.
 import { LineChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { init, use, type ECharts } from 'echarts/core'
@@ -12,14 +12,14 @@ use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
 const FEW = 40
 
-/** @param onPick told the number of the stretch that is clicked */
+/** @param onPick receives the index of the clicked interval */
 export function createLines(element: HTMLElement, onPick: (index: number) => void): ECharts {
   const chart = init(element, undefined, { renderer: 'svg' })
   chart.on('click', event => onPick(event.dataIndex))
   return chart
 }
 
-/** @param words its days as viewers read them @param figure what the lines show */
+/** @param words formatted dates @param figure of the lines */
 export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[], figure: Figure | undefined): void {
   const label = { color: token('--ink'), fontSize: 12, fontFamily: FACE }
   const rule = { lineStyle: { color: token('--rule') } }

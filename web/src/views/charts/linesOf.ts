@@ -1,4 +1,4 @@
-/* The lines of an answer: one, or one for each value of a second column. */
+/* The lines of a result: one, or one per value of a second column. */
 import type { Cell, View } from '../../api/types'
 import { keyInWords } from '../rows/keys'
 import { isDay } from '../../formats'
@@ -16,15 +16,15 @@ export interface Lines {
   /** The first day of every stretch, in order. */
   days: string[]
   lines: Line[]
-  /** Lines that do not be there, because there are too many. */
+  /** The number of omitted lines. */
   leftOut: number
-  /** What rows without a day come to; they cannot be on a line. */
+  /** The total of rows without a date; they cannot be on a line. */
   withoutDay: number
 }
 
 /**
- * @param rows in the order of their days
- * @param span the first and the last day that are chosen; empty texts where none is
+ * @param rows in chronological order
+ * @param span the selected range; empty texts for open ends
  */
 export function linesOf(view: View, rows: Cell[][], stretch: Stretch, span: [string, string] = ['', '']): Lines {
   const second = view.groupBy[1]
@@ -55,7 +55,7 @@ export function linesOf(view: View, rows: Cell[][], stretch: Stretch, span: [str
   }
 }
 
-/* A line follows the span that is chosen, also where its ends have no rows; without any rows there is nothing to follow. */
+/* A line covers the selected range, even where its ends have no rows; without any rows there is no line. */
 function daysOf(
   known: Map<string, Map<string, number | null>>,
   stretch: Stretch,

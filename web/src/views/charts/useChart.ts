@@ -8,12 +8,12 @@ export interface ChartOptions<T> {
 }
 
 /**
- * A chart in an element of the page: made when there is something to draw, drawn again when that changes, as large as its
+ * A chart in an element: created when there is data, redrawn when it changes, resized with its
  * element.
  *
- * @param what what is drawn
- * @param nothing whether there is nothing to draw
- * @param load loads the parts of the chart; they come when first needed
+ * @param what the data
+ * @param nothing whether there is no data
+ * @param load loads the modules of the chart on demand
  */
 export function useChart<T>(
   element: Readonly<ShallowRef<HTMLElement | null>>,
@@ -27,7 +27,7 @@ export function useChart<T>(
   async function show(): Promise<void> {
     if (!element.value || nothing(what.value)) return
     const { create, draw } = await load()
-    /* Meanwhile the element may have gone, or another turn may have made the chart. */
+    /* Meanwhile the element may have been removed, or another call may have created the chart. */
     const box = element.value
     if (!box || nothing(what.value)) return
     if (!chart || chart.getDom() !== box) {

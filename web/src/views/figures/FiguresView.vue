@@ -17,7 +17,7 @@ const compared = props.view.comparison ? useViewRun(props.view, props.asked, { p
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
 const values = computed(() => answer.value?.rows[0])
-/* While one of the two is asked again, the old one next to the new would be a wrong comparison. */
+/* While one of the two is reloading, comparing it with the old one would be wrong. */
 const others = computed(() =>
   compared && state.value.status === 'done' && compared.state.value.status === 'done'
     ? compared.state.value.answer.rows[0]
@@ -36,7 +36,7 @@ watch(state, now => {
   else if (!isUnderWay(now)) emit('count', undefined)
 })
 
-/* What the figures were before the last choice. */
+/* The figures before the last choice. */
 const before = shallowRef<Cell[]>()
 watch(values, (now, old) => {
   if (old && JSON.stringify(old) !== JSON.stringify(now)) before.value = old
@@ -62,7 +62,7 @@ function beforeInWords(index: number): string {
   const old = inWords(before.value, index)
   return old === inWords(values.value, index) ? '' : `${old} before`
 }
-/* Without its period, a comparison with one is not shown. */
+/* Without a known period, no comparison is shown. */
 const period = computed(() => props.asked.comparedPeriods.value[props.view.id] ?? '')
 const changes = computed(() =>
   props.view.measures.map((figure, i) =>

@@ -6,8 +6,8 @@ const ROUNDED = new Set(['avg', 'median', 'share'])
 const TAKEN = new Set(['min', 'max'])
 
 /**
- * A figure as viewers read it, in the format of its author. Without one, averages have three digits, the smallest and
- * largest of what names things no thousands marks, and all else the digits it has.
+ * A figure in its author's format. By default, averages have three digits, the minimum and
+ * maximum of identifiers no thousands separators, and all others their own digits.
  */
 export function figureInWords(cell: Cell, figure: Figure | undefined): string {
   if (cell === null) return '–'
@@ -20,7 +20,7 @@ export function figureInWords(cell: Cell, figure: Figure | undefined): string {
     : measureInWords(value)
 }
 
-/** The exact value, for hover and screen readers; undefined where it is what is shown. */
+/** The exact value for tooltips and screen readers; undefined if it is displayed. */
 export function exactFigure(cell: Cell, figure: Figure | undefined): string | undefined {
   if (cell === null) return undefined
   const shown = figureInWords(cell, figure)

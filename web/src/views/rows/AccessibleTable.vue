@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a drawing shows, as a table for those who do not see it. */
+/* The content of a chart as a table for screen readers. */
 defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
 </script>
 

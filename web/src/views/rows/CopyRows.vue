@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Copies the rows that are here as cells for a spreadsheet. */
+/* Copies the displayed rows as spreadsheet cells. */
 import { ref } from 'vue'
 import type { Cell, Column } from '../../api/types'
 import { copyText } from '../../clipboard'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What lies under a group: the groups of the next level, or the rows themselves. */
+/* The content of a group: the groups of the next level, or its rows. */
 import { computed } from 'vue'
 import type { ColumnFilter, View } from '../../api/types'
 import { lastAnswer } from '../../composables/useRun'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The groups of one level, each opened and closed on its own. */
+/* The groups of one level, each expandable. */
 import { reactive } from 'vue'
 import type { RunResult } from '../../api/resultStream'
 import type { Cell, ColumnFilter, View } from '../../api/types'

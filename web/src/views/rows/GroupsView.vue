@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Totals at several levels. What lies under a group is asked for when it is opened. */
+/* Totals at several levels. A group is queried when it is expanded. */
 import { computed } from 'vue'
 import type { View } from '../../api/types'
 import { lastAnswer } from '../../composables/useRun'

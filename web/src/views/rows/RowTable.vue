@@ -12,13 +12,13 @@ const props = defineProps<{
   labels?: Record<string, string>
   /** How the values of a column are written, by its name. */
   formats?: Record<string, string>
-  /** How wide a column is, in characters, by its name; where there is none, automatic width. */
+  /** Column widths in characters, by name; automatic by default. */
   widths?: Record<string, number>
   /** The footer of a column, by its name. */
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
-  /** Whether a cell or the head of a column can be taken up, by a click. */
+  /** Whether cells and column heads react to clicks. */
   pickable?: boolean
   /** Columns that are shaded, by their names. */
   fresh?: string[]
@@ -32,7 +32,7 @@ function pick(column: number, row: number | undefined, event: MouseEvent): void 
 
 const ROW_HEIGHT = 29
 const scroller = ref<HTMLElement | null>(null)
-/* Paper does not scroll: it gets every row that is here. */
+/* Printing shows all loaded rows. */
 const printing = ref(false)
 const begin = (): void => void (printing.value = true)
 const end = (): void => void (printing.value = false)
@@ -61,7 +61,7 @@ const after = computed(() => {
   const last = virtual.value.getVirtualItems().at(-1)
   return last ? virtual.value.getTotalSize() - last.end : 0
 })
-/* To scroll, and to ask how far it is, lays the page out at once; where it is is known. */
+/* Scrolling and reading the scroll position force a layout; the position is tracked instead. */
 watch(
   () => props.question ?? props.rows,
   () => {
@@ -86,7 +86,7 @@ function widthOf(column: Column): Record<string, string> {
   const width = props.widths?.[column.name]
   return width ? { minWidth: `${width}ch`, maxWidth: `${width}ch` } : {}
 }
-/** The cells of a row as they are there; the exact value is at the pointer where the words say less. */
+/** The displayed cells of a row; the exact value is a tooltip where the text is shortened. */
 const inWords = (cells: Cell[]) =>
   props.columns.map((column, c) => {
     const cell = cells[c] ?? null

@@ -52,7 +52,7 @@ const counted = computed(() => {
   const of = props.total !== undefined && props.total !== done.shownRows ? ` of ${countInWords(props.total)}` : ''
   return of ? `${countInWords(done.shownRows)}${of} rows` : rowsInWords(done.shownRows)
 })
-/* Where the author sends viewers for the rows that are not here. */
+/* The report with further rows, if the author defined one. */
 const further = computed(() => furtherRows(props.asked.report, props.view.id, props.asked.choices.value))
 
 /** A column is sorted upwards, then downwards, then as the query has it. */

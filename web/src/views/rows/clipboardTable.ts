@@ -1,7 +1,7 @@
 import type { Cell } from '../../api/types'
 
 const PARTING = /[\t\n\r"]/
-/* A spreadsheet runs what begins like this as a formula, but numbers and times; an apostrophe in front says that it is text. */
+/* A spreadsheet evaluates such text as a formula, except numbers and times; a leading apostrophe marks text. */
 const FORMULA = /^[=+\-@\t\r\n](?![\d.,:eE+-]*$)/
 const cell = (value: Cell): string => {
   const written = value === null ? '' : String(value)
@@ -9,6 +9,6 @@ const cell = (value: Cell): string => {
   return PARTING.test(text) ? `"${text.replaceAll('"', '""')}"` : text
 }
 
-/** Rows as a spreadsheet takes them from the clipboard: cells between tabs, numbers and days as they are. */
+/** Rows in clipboard format: cells separated by tabs, numbers and dates unformatted. */
 export const asCells = (heads: string[], rows: Cell[][]): string =>
   [heads, ...rows].map(row => row.map(cell).join('\t')).join('\n')

@@ -4,7 +4,7 @@ import { periodInWords } from '../../choices/periods'
 import { cellInWords, dateInWords, momentInWords } from '../../formats'
 import { LOCALE } from '../../locale'
 
-/* As text, so that digits beyond a double's are rounded from what they are. */
+/* As text, so that digits beyond a double's are rounded correctly. */
 const toDigits = (text: string, count: number): string =>
   new Intl.NumberFormat(LOCALE, { minimumFractionDigits: count, maximumFractionDigits: count }).format(
     text as Intl.StringNumericLiteral,
@@ -38,7 +38,7 @@ function formattedNumber(text: string, kind: string, detail: string): string {
   return kind === 'percent' ? `${digits} %` : digits
 }
 
-/** What a cell says beside its words: its value as it came, where the words say less or may not fit. */
+/** The tooltip of a cell: its raw value where the text is shortened or may not fit. */
 export function exactly(cell: Cell, words: string): string | undefined {
   const text = String(cell)
   return cell !== null && text !== '' && (text !== words || text.length > MOST_THAT_FITS) ? text : undefined

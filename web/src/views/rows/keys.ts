@@ -1,4 +1,4 @@
-/* What a view groups by: an output column, perhaps with a part of time or the width of bands behind a colon. */
+/* Grouping keys of a view: an output column, optionally with a time unit or a band width after a colon. */
 import type { Cell, Column, ColumnFilter } from '../../api/types'
 import { periodInWords } from '../../choices/periods'
 import { dateInWords, isDay, numberInWords, textInWords } from '../../formats'
@@ -29,7 +29,7 @@ export function readKey(text: string): Key {
 
 export const columnInWords = (key: string): string => readKey(key).column.replaceAll('_', ' ')
 
-/** What rows without a value are called: "no vessel" for the column vessel_name. */
+/** The label of the null group: "no vessel" for the column vessel_name. */
 export const withoutIt = (key: string): string => `no ${columnInWords(key).replace(/ (name|id|code|label)$/i, '')}`
 
 /** Whether other views can be filtered by one of its groups. A recurring group, such as a weekday, is not a range of the column. */

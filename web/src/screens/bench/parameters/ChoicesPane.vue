@@ -16,7 +16,7 @@ const props = defineProps<{
   colors: Record<string, string>
   highlighted: string
   runProblems: Problem[]
-  /** Whether there is a cursor to put a name in at. */
+  /** Whether there is a cursor at which a name can be inserted. */
   cursor: boolean
 }>()
 const emit = defineEmits<{ changed: []; highlight: [name: string]; insert: [name: string] }>()
@@ -26,14 +26,14 @@ const made = ref('')
 const proposal = shallowRef<Proposal>()
 const byName = computed(() => new Map(props.parameters.uses.value.map(use => [use.definition.name, use])))
 const used = computed(() => props.check.parameters.flatMap(wanted => byName.value.get(wanted) ?? []))
-/* What the query's parameters need, but the text does not mention: the month a day is worked out from, the parent of a list. */
+/* Dependencies of the query's parameters that its text does not contain, such as the parent of a list. */
 const needed = computed(() => {
   const names = new Set(used.value.flatMap(use => use.dependencies))
   return props.parameters.uses.value.filter(
     use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name),
   )
 })
-/* A parameter that was just made stays visible until the text mentions it. */
+/* A new parameter stays visible until the text contains it. */
 const extra = computed(() =>
   props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)),
 )
@@ -84,7 +84,7 @@ async function make(wanted: string): Promise<void> {
     emit('changed')
   }
 }
-/* What a step lets viewers choose is made at once, from the column that it is compared with, and tried with what was there. */
+/* A parameter in a step is created at once, from the compared column, and tried with the former value. */
 async function makeMissing(wanted: string, before: string): Promise<void> {
   if (byName.value.has(wanted)) return
   await make(wanted)

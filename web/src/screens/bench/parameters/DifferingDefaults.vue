@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Reports open with the default of a parameter, not with the value that was in the text: one click sets it for a report. */
+/* Reports open with the default of a parameter, not with the former literal: one click sets it for a report. */
 import { reactive, ref } from 'vue'
 import { project } from '../../../api/client'
 import { type Failure, asFailure } from '../../../api/failure'

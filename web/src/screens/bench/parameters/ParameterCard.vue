@@ -22,7 +22,7 @@ const emit = defineEmits<{ choose: [name: string, choice: Choice]; changed: []; 
 
 const parameter = computed(() => props.use.definition)
 const ends = computed(() => [props.use, ...(props.end ? [props.end] : [])])
-/* On the bench, back to the trial value's own default is back to blank; the default is the reader's. */
+/* On the bench, resetting means blank; the default belongs to the reader. */
 const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Why a new parameter is what it is, and its list from the column in one step. */
+/* Explains a new parameter, and adds a list from the column in one step. */
 import { computed } from 'vue'
 import type { Proposal } from '../../../api/types'
 import type { UsedParameters } from '../../../parameters/useParameters'

@@ -13,7 +13,7 @@ const trialsOf = (uses: ParameterOverview[], staged: Set<string>): Choices =>
       .map(({ name, trialChoice }) => [name, trialChoice]),
   )
 
-/** On the bench every parameter is at its trial value; a run takes those that its text needs. */
+/** The trial values of all parameters; a run uses those of its text. */
 export function useTrial(
   parameters: UsedParameters,
   check: Ref<QueryCheck>,

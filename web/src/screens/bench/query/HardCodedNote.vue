@@ -49,7 +49,7 @@ const totals = computed(() =>
 )
 const rowsOf = (side: { rows: number; more: boolean }): string =>
   `${rowsInWords(side.rows)}${side.more ? ' and more' : ''}`
-/* As many rows may differ in what they say. */
+/* Equal numbers of rows may differ in content. */
 const otherTotals = computed(() => {
   const { before, after } = props.made ?? {}
   const told = (total: string | undefined): string => (total === undefined ? 'none' : numberInWords(total))

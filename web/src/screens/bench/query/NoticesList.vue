@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Notices of a query, equal ones once, with a link to each position and the safe rewrite. */
+/* Notices of a query, equal ones grouped, with a link to each position and the safe rewrite. */
 import { computed } from 'vue'
 import type { Notice, NoticeFix } from '../../../api/types'
 import { countInWords } from '../../../formats'

@@ -17,9 +17,9 @@ const props = defineProps<{
   check: QueryCheck
   colors: Record<string, string>
   highlighted: string
-  /** What became of the parameters in the last run; empty when the text has changed since. */
+  /** The outcome of the parameters in the last run; empty if the text has changed since. */
   placements: Placement[]
-  /** Where they ran, once the database has told. */
+  /** The evidence of the last run, once it has arrived. */
   verdicts: PlacementEvidence[]
   runProblems: Problem[]
   made: ConversionResult | undefined

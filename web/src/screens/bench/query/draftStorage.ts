@@ -5,7 +5,7 @@ const keyOf = (id: string): string => `plainsieve.draft.${projectId}/${id}`
 
 export interface StoredDraft {
   text: string
-  /** The version it was made from. */
+  /** The version it is based on. */
   version: number
   /** The text that was sent last without a reply: the server may have saved it. */
   sent?: string

@@ -7,7 +7,7 @@ export interface RowComparison {
   same: boolean
 }
 
-/** Runs two texts of a query to the last row and tells whether their rows are the same. It is stopped by its id. */
+/** Runs two texts of a query to the last row and compares their rows. Cancelled by its ID. */
 export const sameRows = (
   queryId: string,
   asked: { runId: string; first: string; second: string; choices: Choices },

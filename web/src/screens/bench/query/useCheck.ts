@@ -19,7 +19,7 @@ export function useCheck(
       .post('/queries/{id}/check', { params: { path: { id: queryId } }, body: { text: sent } })
       .catch(() => undefined)
     if (!found || sent !== text.value) return
-    // A text that cannot be read for a moment keeps its parameters: cards must not vanish while someone types a quote.
+    // A temporarily unreadable text keeps its parameters: cards must not disappear while a quote is being typed.
     check.value =
       found.parameters.length === 0 && found.problems.length > 0
         ? { ...found, parameters: check.value.parameters }

@@ -34,8 +34,8 @@ export interface UsedDraft {
 }
 
 /**
- * The text of a query while it is edited. It is saved as it is typed; until the server has confirmed it, it also lies in
- * the browser, so that neither a lost connection nor a crash loses a word.
+ * The text of a query while it is edited. It is saved while typing; until the server has confirmed it, it is also stored in
+ * the browser, so that neither a lost connection nor a crash loses text.
  */
 export function useDraft(loaded: Query): UsedDraft {
   const kept = keptDraft(loaded.id)
@@ -63,7 +63,7 @@ export function useDraft(loaded: Query): UsedDraft {
     timer = setTimeout(() => void save(), after)
   }
 
-  /* One save after the other: each names the version that the one before it made. */
+  /* Saves are sequential: each is based on the version of the previous one. */
   function save(): Promise<void> {
     underWay = underWay.then(saveNow)
     return underWay
@@ -110,7 +110,7 @@ export function useDraft(loaded: Query): UsedDraft {
     await save()
   }
 
-  /** Saves what is not saved yet, without waiting for a pause in typing. */
+  /** Saves pending text without waiting for a pause in typing. */
   async function settle(): Promise<void> {
     clearTimeout(timer)
     if (saving.value.status !== 'saved') await save()

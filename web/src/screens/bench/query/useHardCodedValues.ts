@@ -12,7 +12,7 @@ interface Draft {
   takeTheirs: () => Promise<void>
 }
 
-/** Makes parameters of fixed values in one go, and takes all of it back as one edit. */
+/** Converts hard-coded values to parameters as one undoable edit. */
 export function useHardCodedValues(
   draft: Draft,
   choices: () => Choices,

@@ -6,15 +6,15 @@ import type { CachePolicy, Query } from '../../../api/types'
 import { historyKey } from '../../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
 
-/** Giving a draft to the reports, and making a report of it: a report shows what was given, so that comes first. */
+/** Publishes a draft, and creates a report of it: reports show published text, so publishing comes first. */
 export function usePublishing(draft: UsedDraft): {
   failed: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
   giveToReports: () => Promise<void>
   makeReport: () => Promise<void>
-  /** Lets a parameter say which source is asked; none for always the same. */
+  /** Sets the parameter that selects the source; none for a fixed one. */
   askBy: (parameter: string) => Promise<void>
-  /** Says whether viewers' reports ask the source each time, every so often, or a stored copy. */
+  /** Sets how reports get the rows. */
   askFrom: (from: CachePolicy) => Promise<void>
 } {
   const router = useRouter()

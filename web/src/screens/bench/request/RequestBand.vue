@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The address that is asked, with what is chosen in its place, and what the service says to it. */
+/* The URL with the current choices, and the response. */
 import { computed, nextTick, shallowRef, toRef } from 'vue'
 import { project } from '../../../api/client'
 import { type Failure, asFailure } from '../../../api/failure'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* An answer of a service as it came: what it is, where its rows could be, and what its columns are. */
+/* A raw response: status, possible paths of rows, and columns. */
 import { computed, ref } from 'vue'
 import type { ResponsePreview } from '../../../api/types'
 import { countInWords, rowsInWords } from '../../../formats'

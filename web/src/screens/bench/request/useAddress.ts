@@ -4,7 +4,7 @@ import type { Choices, RequestAddress } from '../../../api/types'
 
 const ASK_AFTER = 200
 
-/** The address that comes of a request, as it is written and chosen. A late answer about an older text is dropped. */
+/** The URL of a request with the current choices. A late response for an older text is dropped. */
 export function useAddress(
   queryId: string,
   text: Ref<string>,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What came of turning steps into SQL, or SQL into steps. */
+/* The result of converting steps to SQL or back. */
 defineProps<{ told: string; refused: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A field for a new step, with completion after every word, or several steps that are pasted. */
+/* A field for a new step, with completion after every word; several steps can be pasted. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { project } from '../../../api/client'
 import { asFailure } from '../../../api/failure'

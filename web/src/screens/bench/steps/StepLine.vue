@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* One step: its sentence, whose marked words are changed in place, and what is known of the rows after it. */
+/* One step: its sentence with editable words, and facts about the rows after it. */
 import { computed, ref } from 'vue'
 import type { SentenceOption, ParsedStep } from '../../../api/types'
 import { countInWords, rowsInWords } from '../../../formats'
@@ -15,7 +15,7 @@ const props = defineProps<{
   looked: boolean
   highlighted: string
   colors: Record<string, string>
-  /** Where its choices ran, once the database has told. */
+  /** Where its choices ran, once the evidence has arrived. */
   where: LineNote | undefined
   count: StepCount | undefined
   counting: boolean

@@ -6,7 +6,7 @@ import type { Problem, QueryCheck } from '../../../api/types'
 const props = defineProps<{ check: QueryCheck; runProblems: Problem[] }>()
 const emit = defineEmits<{ mend: [name: string, mark: string, taken: string] }>()
 
-/* A step says itself what is wrong with its words; here is what the database and the parameters say. */
+/* Errors in the words of a step are shown at the step; this list has those of the database and the parameters. */
 const problems = computed(() => [
   ...props.check.problems.filter(problem => problem.kind === 'no-steps'),
   ...props.runProblems.filter(problem => problem.line > 0),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Steps that can be made of a cell or a column head, in a list next to it. */
+/* Steps that can be created from a cell or a column head, in a menu next to it. */
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Cell, Column } from '../../../api/types'
 import { stepsOf } from '../../../query/steps'

@@ -25,7 +25,7 @@ const props = defineProps<{
   looked: number | undefined
   placements: Placement[]
   verdicts: PlacementEvidence[]
-  /** Which step each part of the statement that ran comes from. */
+  /** The step from which each part of the executed statement originates. */
   stretches: StepsAnalysis['sqlRanges']
   /** The rows fetched from each source of a cross-source query. */
   fetched: string[]

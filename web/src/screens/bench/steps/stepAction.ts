@@ -2,7 +2,7 @@
 export type StepAct = 'below' | 'toggle' | 'double' | 'up' | 'down' | 'earlier' | 'remove'
 
 /**
- * What became of steps that were typed or pasted.
+ * Rejected steps that were typed or pasted.
  *
  * `steps` are those that were not added, one per line; empty if all were. `reason` says what is wrong with the first of them.
  */

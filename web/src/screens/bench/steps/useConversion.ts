@@ -10,9 +10,9 @@ import { sameRows } from '../query/rowEquality'
 import type { UsedSteps } from './useSteps'
 
 export interface UsedConversion {
-  /** Turns steps into the SQL that they come to, and simple SQL into steps. */
+  /** Converts steps to SQL, or SQL to steps. */
   turn: () => Promise<void>
-  /** What resulted, in words. */
+  /** The result as text. */
   told: Ref<string>
   /** Whether it was refused, or the rows are not the same. */
   refused: Ref<boolean>

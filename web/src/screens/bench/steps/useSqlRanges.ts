@@ -3,7 +3,7 @@ import { project } from '../../../api/client'
 import type { StepsAnalysis } from '../../../api/types'
 import type { UsedSteps } from './useSteps'
 
-/** Which step each part of the statement that is asked comes from; another statement is asked while a step is looked at. */
+/** The step of each part of the executed statement, which differs while a step is previewed. */
 export function useSqlRanges(
   queryId: string,
   text: Ref<string>,

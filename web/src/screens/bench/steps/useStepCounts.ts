@@ -8,7 +8,7 @@ export interface StepCount {
   rows: number | undefined
   /** Rows that the step can do nothing with. */
   odd?: number
-  /** The count before it, where rows that have several partners can come more often. */
+  /** The previous count, where a join can multiply rows. */
   before?: number
   failed: boolean
 }
@@ -21,7 +21,7 @@ export interface UsedStepCounts {
   count: (step: number) => Promise<void>
 }
 
-/** Row counts after steps, each one statement when it is asked for; kept until something above changes. */
+/** Row counts after steps, each queried on demand; kept until a preceding step changes. */
 export function useStepCounts(
   queryId: string,
   text: Ref<string>,

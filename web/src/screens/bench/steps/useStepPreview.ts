@@ -4,7 +4,7 @@ import type { UsedSteps } from './useSteps'
 
 export interface UsedStepPreview {
   asSteps: ComputedRef<boolean>
-  /** The step after which rows are looked at, from 0; nothing for all of them. */
+  /** The previewed step, from 0; undefined for the whole result. */
   looked: Ref<number | undefined>
   /** The text to run: all of it, or up to the previewed step. */
   asked: ComputedRef<string>
@@ -12,11 +12,11 @@ export interface UsedStepPreview {
   look: (step: number | undefined) => void
   /** Looks at the rows that a step can do nothing with. */
   lookOdd: (step: number) => void
-  /** Puts a step in after the rows that are looked at. */
+  /** Inserts a step after the previewed rows. */
   add: (words: string) => void
 }
 
-/** Looks at the rows after one step, and goes back to all of them. */
+/** Previews the rows after one step, and returns to the whole result. */
 export function useStepPreview(text: Ref<string>, steps: UsedSteps, run: () => void): UsedStepPreview {
   const looked = ref<number>()
   const odd = ref(false)

@@ -5,7 +5,7 @@ import { historyKey } from '../../../composables/useHistory'
 import { isSteps, linesOf, textOf, type Line } from '../../../query/steps'
 
 const READ_AFTER = 5
-/* A source that has not told its columns yet may do so in a moment. */
+/* A source that has not loaded its columns yet may do so soon. */
 const READ_AGAIN_AFTER = 2000
 const MOST_AGAIN = 5
 const ONE_SOURCE = { step: -1, parts: [], transfers: [] }
@@ -20,7 +20,7 @@ export interface UsedSteps {
   again: () => Promise<void>
 }
 
-/** How the steps of a text read. A late answer about an older text is dropped; quotes that were left out are put in. */
+/** The analysis of a text of steps. A late response for an older text is dropped; omitted quotes are added. */
 export function useSteps(queryId: string, text: Ref<string>, edit: (text: string) => void): UsedSteps {
   const history = inject(historyKey, undefined)
   const reading = shallowRef<StepsAnalysis>(NOTHING)

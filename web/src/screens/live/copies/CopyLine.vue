@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A stored copy as a sentence: what it keeps, how it is cut, when it is refreshed; and what is in it. */
+/* A stored copy as a sentence: query, partitions, schedule; and its content. */
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { QueryCard, StoredCopy } from '../../../api/types'
@@ -21,7 +21,7 @@ const emit = defineEmits<{
 const query = computed(() => props.queries.find(one => one.id === props.copy.queryId)?.name ?? props.copy.queryId)
 const schedule = computed(() => props.copy.schedule)
 const kept = computed(() => props.copy.heldResult.asOf !== '')
-/* One that is tried again says why. */
+/* A retry shows its reason. */
 const running = computed(() => {
   const { state, message } = props.copy.lastJob
   return state === 'running' || (state === 'due' && message === '')

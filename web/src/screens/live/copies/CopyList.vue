@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Answers that are kept here and asked as tables, each as a sentence. */
+/* Stored copies, each as a sentence. */
 import { onScopeDispose, computed, ref, watch } from 'vue'
 import { project } from '../../../api/client'
 import type { SentenceOption, StoredCopy } from '../../../api/types'
@@ -25,7 +25,7 @@ async function reloaded(): Promise<void> {
 const copies = computed(() => (state.value.status === 'ready' ? state.value.data.copies : []))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data.queries : []))
 
-/* While one is refreshed, its line follows. */
+/* While one is refreshed, its line is updated. */
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(copies, (now, before) => {
   clearTimeout(timer)

@@ -19,7 +19,7 @@ const LONG = 100_000
 export const shortRows = (rows: number): string =>
   rows < LONG ? `${rows.toLocaleString(LOCALE)} rows` : `${short.format(rows)} rows`
 
-/** When it is refreshed, as its sentence says it. */
+/** The schedule in its sentence. */
 export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): string {
   const behind = copies.find(copy => copy.id === schedule.after)
   return schedule.every || (schedule.after ? `after ${behind?.name ?? schedule.after}` : BY_HAND)
@@ -32,14 +32,14 @@ export const timesOffers = (behind: StoredCopy[]): SentenceOption[] => [
   offer(BY_HAND),
 ]
 
-/** The schedule that was taken or typed. */
+/** The selected or typed schedule. */
 export function scheduleOf(taken: string, before: CopySchedule): CopySchedule {
   if (taken.startsWith(AFTER)) return { ...before, every: '', cron: '', after: taken.slice(AFTER.length) }
   const byHand = taken === BY_HAND || taken.trim() === ''
   return { ...before, every: byHand ? '' : taken, cron: '', after: '' }
 }
 
-/** How it is cut, as its sentence says it: `departed_at:day` is the day of departed_at. */
+/** The partitions in its sentence: `departed_at:day` is the day of departed_at. */
 export function partsInWords(by: string): string {
   const colon = by.lastIndexOf(':')
   return by ? `partitioned by the ${by.slice(colon + 1)} of ${by.slice(0, colon)}` : 'as a whole'

@@ -25,7 +25,7 @@ async function act(what: 'send' | 'remove'): Promise<void> {
   )
 }
 
-/* Where no one signs in it is asked where the test should go. */
+/* Without accounts, the recipient of the test is requested. */
 const tested = ref('')
 const to = ref('')
 const asking = ref(false)

@@ -27,7 +27,7 @@ const emit = defineEmits<{
 
 const schedule = computed(() => props.delivery.schedule)
 const last = computed(() => props.delivery.lastJob)
-/* One that is tried again says why. */
+/* A retry shows its reason. */
 const running = computed(
   () => last.value.state === 'running' || (last.value.state === 'due' && last.value.message === ''),
 )
@@ -44,7 +44,7 @@ function takeValue(name: string, taken: string): void {
   if (taken === AS_EVER) emit('keep', now => ({ choices: now.choices.filter(one => one.parameter !== name) }))
   else emit('value', name, taken)
 }
-/* A parameter without a value begins with the default of the report. */
+/* A new choice starts with the default of the report. */
 const moreOffers = computed(() =>
   props.delivery.options.parameters
     .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.recipients.choices))
@@ -54,7 +54,7 @@ function more(name: string): void {
   const value = props.parameters.find(one => one.name === name)?.default
   if (value) emit('keep', now => ({ choices: [...now.choices, { parameter: name, value, words: '' }] }))
 }
-/* Said of those who were there: where they are others meanwhile, the server tells. */
+/* Based on the displayed recipients: the server reports a conflict if they changed. */
 function keepTo(to: Delivery['recipients']): void {
   const { version } = props.delivery
   emit('keep', () => ({ recipients: to, version }))

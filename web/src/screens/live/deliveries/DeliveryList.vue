@@ -32,7 +32,7 @@ const around = computed(() =>
   state.value.status === 'ready' ? state.value.data : { deliveries: [], copies: [], queries: [], parameters: [] },
 )
 
-/* While one is sent, its line follows. */
+/* While one is sent, its line is updated. */
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(
   () => around.value.deliveries,
@@ -54,7 +54,7 @@ const add = (reportId: string): Promise<unknown> => {
   const name = reports.find(one => one.id === reportId)?.name ?? reportId
   return change(() => project.post('/deliveries', { body: { reportId, name } }))
 }
-/* A change is made of what the one before it has left: two at once would both be of the same version, and one would be lost. */
+/* Changes are sequential: two concurrent ones would be based on the same version, and one would be lost. */
 let before: Promise<unknown> = Promise.resolve()
 function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
   const mine = async (): Promise<unknown> => {
@@ -81,7 +81,7 @@ const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> 
     }),
   )
 }
-/* A value is read as what a parameter opens with is, by the server. */
+/* The server parses a value like a default of the parameter. */
 async function value(delivery: Delivery, parameter: string, taken: string): Promise<void> {
   const written = around.value.parameters.find(one => one.name === parameter)
   const said = delivery.choices.find(one => one.parameter === parameter)

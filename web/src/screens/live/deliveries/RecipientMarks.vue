@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
+/* The recipients: a fixed list, or the rows of a query. */
 import { project } from '../../../api/client'
 import type { Delivery, SentenceOption, QueryCard } from '../../../api/types'
 import OfferedMark from '../../../sentence/OfferedMark.vue'

@@ -13,7 +13,7 @@ type Attached = Delivery['attachments']
 
 export const NO_RECIPIENTS: Recipients = { addresses: [], queryId: '', addressColumn: '', choices: {} }
 
-/** Who gets it, where it is stated: addresses, names and groups, as they are typed. */
+/** The fixed recipients as typed: addresses, account names and groups. */
 export const whoInWords = (to: Recipients): string =>
   to.addresses.length ? listInWords(to.addresses) : 'no recipients yet'
 export const readWho = (typed: string): string[] =>
@@ -59,7 +59,7 @@ export function readOnly(taken: string, before: Only): Only {
   }
 }
 
-/** The attachments; the same words add and remove one. */
+/** The attachments; the same mark adds and removes one. */
 export function attachedInWords(delivery: Delivery): string {
   const title = (id: string): string => delivery.options.views.find(view => view.id === id)?.title ?? id
   return delivery.attachments.length
@@ -89,7 +89,7 @@ export function readAttached(taken: string, delivery: Delivery): Attached {
     : [...delivery.attachments, { viewId, format }]
 }
 
-/** What the rows of a query say, as far as the names of its columns tell. */
+/** The mapping of a query's columns, guessed from their names. */
 export function guessed(queryId: string, columns: string[], delivery: Delivery): Recipients {
   const address = columns.find(name => /mail|address/i.test(name)) ?? columns[0] ?? ''
   const choices = Object.fromEntries(
@@ -113,6 +113,6 @@ export const mailInWords = (mail: SentEmail): string =>
   [STATES[mail.state] ?? mail.state, mail.message].filter(words => words !== '').join(': ')
 export const isWrong = (mail: SentEmail): boolean => ['refused', 'unsure'].includes(mail.state)
 
-/** Whether what became of it is for someone to look at. */
+/** Whether its outcome needs attention. */
 export const wantsLooking = (last: Delivery['lastJob']): boolean =>
   last.message !== '' && (last.state !== 'done' || /did not get it|not known/.test(last.message))

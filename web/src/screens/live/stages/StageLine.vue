@@ -46,7 +46,7 @@ function take(id: string): void {
   const taken = more.value.find(one => one.id === id)
   if (taken) void keep(taken.change)
 }
-/* The draft and that of viewers are always there. */
+/* Draft and live always exist. */
 const named = computed(() => !['draft', 'live'].includes(props.stage.name))
 const last = computed(() => props.stage.lastChange)
 </script>

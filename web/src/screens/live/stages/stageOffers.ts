@@ -1,7 +1,7 @@
 import type { SentenceOption, ParameterOverview, Source, Stage } from '../../../api/types'
 import { settingsOf, type StageSettings } from './useStages'
 
-/** Something more to say of a stage, and what it says then. */
+/** An additional setting of a stage, with its initial value. */
 export type StageOption = SentenceOption & { change: Partial<StageSettings> }
 
 const USUAL_ROWS = 1000
@@ -29,7 +29,7 @@ export function moreOffers(
   return [...limits(stage), ...sources(settings, around.sources), ...values]
 }
 
-/* What a query gives is found each time; a stage says values. */
+/* A default from a query is evaluated each time; a stage has values. */
 const asChoice = (start: ParameterOverview['definition']['default']): ParameterOverview['definition']['default'] =>
   start.kind === 'query'
     ? { kind: 'choice', choice: { kind: 'blank', values: [], withoutValue: false }, formula: '', queryId: '' }

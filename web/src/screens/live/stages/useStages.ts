@@ -36,7 +36,7 @@ export interface Stages {
   value: (stage: Stage, parameter: string, taken: string) => Promise<void>
 }
 
-/** The stages of a project, and what can be stated about them. */
+/** The stages of a project, and possible settings. */
 export function useStages(): Stages {
   const { state, reload } = useLoaded(async signal => ({
     stages: await project.get('/stages', { signal }),
@@ -59,7 +59,7 @@ export function useStages(): Stages {
     await update(stage, settings)
   }
 
-  /* A value is read as what a parameter opens with is, by the server. */
+  /* The server parses a value like a default of the parameter. */
   async function value(stage: Stage, parameter: string, taken: string): Promise<void> {
     const settings = settingsOf(stage)
     const written = around.value.parameters.find(one => one.name === parameter)

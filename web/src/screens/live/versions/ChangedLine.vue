@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import type { ChangedObject } from '../../../api/types'
 
 const props = defineProps<{ thing: ChangedObject }>()
-/* What words say needs no lines, until someone wants them. */
+/* Changes described in sentences hide their diff until requested. */
 const open = ref(props.thing.details.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)
@@ -16,7 +16,7 @@ const link = computed(() => {
   }
   return links[props.thing.kind] ?? ''
 })
-/* The line that only counts lines says nothing to anyone. */
+/* Diff hunk headers are omitted. */
 const lines = computed(() => props.thing.lines.filter(line => !line.startsWith('@@')))
 const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.startsWith('-') ? 'gone' : '')
 </script>

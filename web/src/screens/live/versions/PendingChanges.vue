@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What authors have changed and viewers do not have, thing by thing; all of it is given in one step. */
+/* Unpublished changes, object by object; all are published in one step. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { project } from '../../../api/client'

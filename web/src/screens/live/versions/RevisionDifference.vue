@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a revision changed, thing by thing; a report of it can be looked at as it was, with rows. */
+/* The changes of a version, object by object; its reports can be opened as of that version. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { AS_OF } from '../../../api/inAddress'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What viewers had, newest first: distinguished, looked at, gone back to. */
+/* Published versions, newest first: compare, open, restore. */
 import { computed, ref, shallowRef } from 'vue'
 import { project } from '../../../api/client'
 import type { ChangedObject, Revision } from '../../../api/types'

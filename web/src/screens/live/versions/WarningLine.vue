@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Something to look at before it is given; its name leads to where it is corrected. */
+/* A warning before publishing, with a link to the affected object. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { PublishWarning } from '../../../api/types'

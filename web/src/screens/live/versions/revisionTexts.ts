@@ -2,11 +2,11 @@ import type { RehearsalState } from '../../../api/types'
 import { millisInWords } from '../../../formats'
 import { LOCALE } from '../../../locale'
 
-/** How many things became something else. */
+/** The number of changed objects. */
 export const thingsInWords = (things: number): string =>
   things === 0 ? 'its name or order' : things === 1 ? '1 object' : `${things} objects`
 
-/** The day and the time of it, as people here write them. */
+/** Its date and time in the locale. */
 export const dayOf = (iso: string): string =>
   new Date(iso).toLocaleString(LOCALE, {
     day: 'numeric',
@@ -16,7 +16,7 @@ export const dayOf = (iso: string): string =>
     minute: '2-digit',
   })
 
-/** How a rehearsal went, or goes. */
+/** The result or progress of a rehearsal. */
 export function rehearsedInWords(state: RehearsalState | undefined): string {
   if (!state) return 'not rehearsed yet'
   if (state.state === 'running') return `${state.completed} of ${state.total} tried …`

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* How old what is on the page is, where answers are taken again, and how it is asked again. */
+/* The age of cached results on the page, and refreshing them. */
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { spanInWords } from '../../../formats'
 

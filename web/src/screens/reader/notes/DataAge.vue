@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* How old the data of a report are, which is something else than when they were asked; asked for once its rows are there. */
+/* The age of the report's data, as opposed to that of the query; requested after the rows. */
 import { computed } from 'vue'
 import { project } from '../../../api/client'
 import { useLoaded } from '../../../composables/useLoaded'

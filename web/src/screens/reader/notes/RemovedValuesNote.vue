@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Tells which chosen values were taken out because another choice left no place for them. */
+/* Reports selected values that were removed because they no longer fit another choice. */
 import type { Report } from '../../../api/types'
 
 const props = defineProps<{ report: Report; dropped: { name: string; values: string[] }[] }>()

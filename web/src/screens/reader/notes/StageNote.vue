@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Says, above the rows, what of a stage narrows them where no control shows it, and which stage it is, if not that of viewers. */
+/* Reports, above the rows, hidden filters of a stage, and its name if it is not that of viewers. */
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { IN_STAGE } from '../../../api/inAddress'
@@ -10,7 +10,7 @@ const LIVE = 'live'
 const props = defineProps<{ said: Report['stage'] }>()
 const route = useRoute()
 const other = computed(() => props.said.name !== LIVE)
-/* Anyone who makes it knows where it is seen. */
+/* Authors know the stage of their own screens. */
 const shown = computed(() => narrows.value || (other.value && route.meta.reader))
 const narrows = computed(() => props.said.restrictions.join('; '))
 const live = computed(() => ({ path: route.path, query: { ...route.query, [IN_STAGE]: undefined } }))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Says, above all that is seen, that it is seen as someone else would. */
+/* Reports, at the top of the page, that a viewer is impersonated. */
 import { computed } from 'vue'
 import { useRoute, RouterLink } from 'vue-router'
 import { project } from '../../../api/client'

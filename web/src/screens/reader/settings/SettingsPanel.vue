@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* For authors: the question line, how the report starts, and links whose choices no one can change. */
+/* For authors: the question line, how the report opens, and signed links. */
 import { BButton, BFormCheckbox, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
 import { computed, inject, ref, shallowRef } from 'vue'
 import { project } from '../../../api/client'
@@ -12,7 +12,7 @@ import SignedLinkList from './SignedLinkList.vue'
 const props = defineProps<{
   report: Report
   choices: Choices
-  /** Loads the report again; also called when an edit is undone after this panel has gone. */
+  /** Reloads the report; also called when an edit is undone after this panel is closed. */
   reload: () => Promise<void>
 }>()
 defineEmits<{ close: [] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Links whose choices no one can change: made as a sentence, listed with their uses, undone. */
+/* Signed links: created as a sentence, listed with their uses, revoked. */
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { project } from '../../../api/client'

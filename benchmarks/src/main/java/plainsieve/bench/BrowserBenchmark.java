@@ -27,7 +27,7 @@ public final class BrowserBenchmark {
     private static final int WARM_UP = 60;
     private static final double FRAME_MS = 1000.0 / 60;
 
-    /* Counts as painted when the frame after the next one begins: by then the one with the change has been drawn. */
+    /* Counts as painted when the frame after the next one begins: the changed frame has been drawn by then. */
     private static final String CLICK = """
             const done = arguments[arguments.length - 1];
             const option = [...document.querySelectorAll('[data-control=port] [role=option]')].find(o => o.textContent.startsWith(arguments[0]));

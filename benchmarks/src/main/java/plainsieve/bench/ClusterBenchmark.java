@@ -13,10 +13,10 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * On a cluster of Trino, a coordinator and its workers on this machine: the queries of TPC-H with choices bound against the same
- * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and perhaps names of queries. Every statement runs once
- * before it counts and three times that count. Where one takes minutes: {@code -Dbench.before=0 -Dbench.runs=1}, and once more with
- * {@code -Dbench.by-hand-first=true}, because what comes second finds more of the cluster compiled.
+ * On a Trino cluster, a coordinator and its workers on this machine: the queries of TPC-H with bound choices against the same
+ * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and optionally names of queries. Every statement runs once
+ * to warm up and three times measured. For long queries: {@code -Dbench.before=0 -Dbench.runs=1}, and once more with
+ * {@code -Dbench.by-hand-first=true}, because the second variant finds more of the cluster compiled.
  */
 public final class ClusterBenchmark {
     private static final String SMALL = "tiny";

@@ -6,8 +6,8 @@ import java.util.Map;
 import org.openqa.selenium.chrome.ChromeDriver;
 
 /**
- * The demo report opened by a browser that has kept nothing, over 1.6 Mbit/s and 150 ms there and back: after how long its rows
- * are, and how much came before them, heads of answers with it, the answer that has the rows left out.
+ * The demo report opened by a browser with an empty cache, over 1.6 Mbit/s and 150 ms round-trip time: the time until its rows are
+ * displayed, and the bytes received before, including response headers, excluding the response with the rows.
  */
 final class ColdPageLoad {
     private static final int RUNS = 7;

@@ -15,8 +15,8 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceLimits;
 
 /**
- * Two hundred viewers who ask for a table of 1,000 rows at the same moment, the same choices or each of them others; against the
- * same statements with the same values by hand, over as many connections as the source has places.
+ * Two hundred viewers who request a table of 1,000 rows concurrently, with the same or with different choices, against the
+ * same statements with the same values run directly over as many connections as the source has.
  */
 public final class ConcurrentViewers {
     private static final int VIEWERS = 200;
@@ -72,7 +72,7 @@ public final class ConcurrentViewers {
         return times;
     }
 
-    /** Milliseconds until all had their answers, and until nineteen of twenty had, in the middle one of the rounds. */
+    /** Milliseconds until all responses, and until 95 % of them, in the median round. */
     private record Latencies(double all, double most) {}
 
     private interface Ask {
@@ -130,7 +130,7 @@ public final class ConcurrentViewers {
         return waited;
     }
 
-    /** As many connections as a source has places, each lent to one at a time. */
+    /** A pool with as many connections as a source has, each used by one caller at a time. */
     private static final class Pool implements AutoCloseable {
         private final Queue<Connection> free = new ConcurrentLinkedQueue<>();
 

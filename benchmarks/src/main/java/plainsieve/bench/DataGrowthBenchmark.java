@@ -23,8 +23,8 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * A choice of 500 rows that were written together, by an index, in a table of a million and in one of 20 million rows, in turns;
- * another choice each time, so that none is better known than the others.
+ * A choice of 500 adjacent rows, by an index, in a table of one million and in one of 20 million rows, alternating;
+ * a different choice each time, so that caches favor neither.
  */
 public final class DataGrowthBenchmark {
     private static final int SMALL = 1_000_000;

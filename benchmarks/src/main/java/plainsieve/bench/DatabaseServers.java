@@ -27,7 +27,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 final class DatabaseServers {
     private DatabaseServers() {}
 
-    /** Measures on one after the other. @param measure takes what opens the source; each has its own connections */
+    /** Runs the measurement on each database in turn. @param measure receives a supplier of the source; each has its own connections */
     static void each(Set<SourceKind> kinds, int crossings, Consumer<Supplier<JdbcSource>> measure) throws Exception {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (EmbeddedPostgres postgres = EmbeddedPostgres.start();

@@ -21,7 +21,7 @@ import plainsieve.server.records.sent.SentFilter;
 import plainsieve.server.sources.sent.SentLog;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A server of the demo in this process, with the ferries on each database, asked by the plainest of clients. */
+/** A server with the demo in this process, with the ferries in each database, and a minimal HTTP client. */
 final class DemoServer {
     private static final int CROSSINGS = Integer.getInteger("bench.crossings", 1_000_000);
     private static final Pattern SENT = Pattern.compile("\"sentId\":(\\d+)");
@@ -34,7 +34,7 @@ final class DemoServer {
         this.api = "http://127.0.0.1:" + server.getWebServer().getPort() + "/api/v1/projects/home";
     }
 
-    /** Measures one database of it. */
+    /** A measurement on one of its databases. */
     interface Measuring {
         void measure(DemoServer server, FerryDatabase database) throws Exception;
     }
@@ -104,7 +104,7 @@ final class DemoServer {
         }
     }
 
-    /** What a report sent last, with its values in the text, as it is sent nowhere by us. */
+    /** The last statement of a report with its values inlined; for the manual variant only. */
     String lastText(String report) throws Exception {
         SentFilter wanted = new SentFilter("home", "", report, "", "", "", "", "", "new");
         long last = server.getBean(SentLog.class)
@@ -117,7 +117,7 @@ final class DemoServer {
         }
     }
 
-    /** How many of the last answers of a report were their own statements; the others were answered with one of those. */
+    /** How many of the last responses of a report had their own statement; the others shared one of those. */
     long statements(String report, int answers) {
         SentFilter wanted = new SentFilter("home", "", report, "", "", "", "report", "", "new");
         return server.getBean(SentLog.class).latest(Long.MAX_VALUE, wanted, answers).stream()
@@ -138,7 +138,7 @@ final class DemoServer {
         }
     }
 
-    /* The plainest of clients: on one thread, so that nothing of it is measured but its socket. */
+    /* A minimal client on one thread, so that only its socket adds to the measured time. */
     private static HttpURLConnection connection(String address) throws Exception {
         return (HttpURLConnection) URI.create(address).toURL().openConnection();
     }

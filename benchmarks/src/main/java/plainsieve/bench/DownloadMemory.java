@@ -17,9 +17,9 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.server.demo.Demo;
 
 /**
- * What a download of every crossing, a million of them, needs beyond an idle server: the heap that is still in use after
- * collections forced four times a second while it runs, and the memory of the whole process as the system counts it,
- * DuckDB's own included.
+ * The additional memory of a download of a million rows compared with an idle server: the heap in use after
+ * collections forced four times a second while it runs, and the resident memory of the process,
+ * including DuckDB's.
  */
 public final class DownloadMemory {
     private static final double MEGA = 1024 * 1024;

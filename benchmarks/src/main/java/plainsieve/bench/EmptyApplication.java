@@ -3,7 +3,7 @@ package plainsieve.bench;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 
-/** Nothing, with the same starters: what the framework itself needs. */
+/** An empty application with the same starters: the framework's own costs. */
 @SpringBootApplication
 public class EmptyApplication {
     public static void main(String[] args) {

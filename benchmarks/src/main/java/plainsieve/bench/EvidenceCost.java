@@ -16,7 +16,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.demo.Demo;
 
-/** What it costs a database to tell its plan, for the table of the demo report on each of its sources. */
+/** The cost of EXPLAIN for the table of the demo report on each of its sources. */
 public final class EvidenceCost {
     private static final int WARM_UP = 20;
     private static final int RUNS = 30;

@@ -17,12 +17,12 @@ import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
-/** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
+/** The ferries in a database: direct connection settings and our source. @param report a report on it */
 record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {
-    /** A quarter of what engines may have, as a server that is reported nothing else. */
+    /** A quarter of the engine memory, the default of a server. */
     private static final long EACH = 512L << 20;
 
-    /* The one of tests lets its owner in by any password, the other by none. */
+    /* The test server accepts any password from its owner, the other one requires none. */
     Secret password() {
         return name.equals("postgres") ? new Secret("x") : Secret.none();
     }
@@ -45,9 +45,9 @@ record FerryDatabase(String name, String report, String url, Properties properti
     }
 
     /**
-     * The one of the server in this process: of a file there is one engine, which is opened by everyone alike.
+     * The database of the server in this process: a file has one engine, shared by all connections.
      *
-     * @param data of the server
+     * @param data folder of the server
      */
     static FerryDatabase duckDb(Path data) throws IOException {
         Path file = data.resolve("files").resolve("ferries.duckdb").toRealPath();

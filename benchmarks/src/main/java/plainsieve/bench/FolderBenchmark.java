@@ -23,8 +23,8 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.files.FolderSource;
 
 /**
- * Files as sources: a choice on ten million rows of Parquet against the engine's own driver on the same SQL, and a large CSV and a
- * large workbook, asked for the first time (they are read and kept then) and after that.
+ * Files as sources: a choice on ten million rows of Parquet against the engine's own driver with the same SQL, and a large CSV and a
+ * large workbook, queried the first time (when they are converted) and again.
  */
 public final class FolderBenchmark {
     private static final int PARQUET_FILES = 10;

@@ -15,7 +15,7 @@ import plainsieve.sources.jdbc.vendor.JdbcValues;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A statement of ours as someone writes it by hand: prepared once, values bound, every row read, or written as JSON. */
+/** A statement written by hand: prepared once, values bound, all rows read or written as JSON. */
 final class HandwrittenStatement implements AutoCloseable {
     private static final int ROWS_PER_FETCH = 1000;
 
@@ -47,7 +47,7 @@ final class HandwrittenStatement implements AutoCloseable {
                 type, array.values().stream().map(JdbcValues::of).toArray());
     }
 
-    /** How many rows there are; each value of them is read. */
+    /** Runs the statement and reads every value. Returns the number of rows. */
     long rows() throws SQLException {
         long count = 0;
         try (ResultSet rows = prepared.executeQuery()) {
@@ -63,7 +63,7 @@ final class HandwrittenStatement implements AutoCloseable {
         return count;
     }
 
-    /** The same, each written as JSON as it comes. */
+    /** Runs the statement and writes each row as JSON. Returns the number of bytes. */
     long rowsAsJson() throws SQLException {
         long count = 0;
         try (ResultSet rows = prepared.executeQuery();

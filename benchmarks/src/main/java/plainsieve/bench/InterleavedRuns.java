@@ -12,8 +12,8 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 
 /**
- * Runs statements in turns, to the last row, so that other load affects all of them equally; every other turn the last is
- * the first, so that none always follows the same one.
+ * Runs statements alternately, to the last row, so that other load affects all of them equally; the order is reversed in every other
+ * round, so that none always follows the same one.
  */
 record InterleavedRuns(int warmUps, int runs) {
     private static final double NANOS_PER_MILLI = 1e6;
@@ -33,14 +33,14 @@ record InterleavedRuns(int warmUps, int runs) {
         return Arrays.stream(times).mapToDouble(InterleavedRuns::median).toArray();
     }
 
-    /** The time of one run, in milliseconds. */
+    /** The duration of one run, in milliseconds. */
     static double millis(Source source, Statement statement) {
         long start = System.nanoTime();
         rows(source, statement);
         return (System.nanoTime() - start) / NANOS_PER_MILLI;
     }
 
-    /** How many rows a statement gives. */
+    /** The number of rows of a statement. */
     static long rows(Source source, Statement statement) {
         return source.run(
                         new OutgoingStatement.Sql(statement),

@@ -13,7 +13,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.server.demo.Demo;
 
-/** How long a project of 300 parameters, 250 queries and 50 reports takes to answer, unchanged and after every change. */
+/** The response time of a project with 300 parameters, 250 queries and 50 reports, unchanged and after every change. */
 public final class LargeProject {
     private static final int PARAMETERS = 300;
     private static final int QUERIES = 250;

@@ -12,9 +12,9 @@ import plainsieve.sources.SourceKind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * On a million crossings in four databases: the time of our statement against the best SQL by hand for the same choices, with its
- * values bound and written into it, and against the same query with optional filters written by hand. They take turns; medians are
- * shown, of runs after the tenth, and of the first over a connection.
+ * On a million crossings in four databases: the time of our statement against the best manually written SQL for the same choices, with
+ * its values bound and inlined, and against the same query with manually written optional filters. They alternate; the output is the
+ * median of runs after the tenth, and the first run on a new connection.
  */
 public final class PlanBenchmark {
     private static final int CROSSINGS = 1_000_000;

@@ -19,9 +19,9 @@ import plainsieve.sources.SourceKind;
 /**
  * One query with choices, in three forms.
  *
- * @param written as an author writes it, with parameters
- * @param byHand the best SQL for just these choices
- * @param withIdioms the one text for all choices that people write today: {@code (? is null or x = ?)}
+ * @param written the author's text with parameters
+ * @param byHand the best SQL for exactly these choices
+ * @param withIdioms a single text for all choices as commonly written: {@code (? is null or x = ?)}
  */
 record PlanCase(
         String name,
@@ -33,7 +33,7 @@ record PlanCase(
 
     /** A text with its values in order. */
     record Bindings(String text, List<PlaceholderBinding> values) {
-        /** The text with its values written into it, as people who do not bind them do. */
+        /** The text with its values inlined. */
         String written(SourceKind kind) {
             StringBuilder text = new StringBuilder();
             int from = 0;

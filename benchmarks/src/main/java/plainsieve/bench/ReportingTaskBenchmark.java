@@ -14,7 +14,7 @@ import plainsieve.sources.SourceKind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * On a million crossings in PostgreSQL and MariaDB: the time of the statement that steps come to against the SQL that an
+ * On a million crossings in PostgreSQL and MariaDB: the time of the statement compiled from steps against the SQL that an
  * expert writes for the same task.
  */
 public final class ReportingTaskBenchmark {

@@ -10,9 +10,9 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * The report's table taken apart, on each database: the whole request to its last byte; the same statement with the same values
- * by hand, prepared once, in the same process; the statement through our source, to no one; and a request that does nothing. In
- * turns, warmed up alike, in blocks, so that the spread between blocks tells which differences are none.
+ * The parts of a request for the report's table, on each database: the whole request to its last byte; the same statement with the same
+ * values over plain JDBC, prepared once, in the same process; the statement through our source without a client; and an empty request.
+ * They alternate after the same warm-up, in blocks, so that the spread between blocks shows the noise.
  */
 public final class RequestBreakdown {
     private static final int WARM_UP = Integer.getInteger("bench.warm-up", 400);
@@ -77,7 +77,7 @@ public final class RequestBreakdown {
         System.out.println();
     }
 
-    /** The median of each, in milliseconds; who comes first changes with every turn. */
+    /** The median of each, in milliseconds; the order rotates. */
     private static double[] block(Map<String, TimedTask> works, int runs) throws Exception {
         TimedTask[] all = works.values().toArray(TimedTask[]::new);
         double[][] times = new double[all.length][runs];

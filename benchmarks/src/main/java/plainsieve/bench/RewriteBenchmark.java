@@ -31,8 +31,8 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
 /**
- * How long it takes to read a query, to rewrite it for choices once it has been read, and to parse the same text with the
- * general parser that serves as a second opinion in tests. The demo query has 12 lines; longer texts are unions of it.
+ * The time to parse a query, to rewrite the parsed query for choices, and to parse the same text with the
+ * general parser that tests use as an independent one. The demo query has 12 lines; longer texts are unions of it.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)

@@ -12,11 +12,11 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 
-/** What a query with choices comes to. */
+/** The statement of a query with choices. */
 final class RewriteResult {
     private RewriteResult() {}
 
-    /** @param chosen by the names of parameters; what is not named is blank */
+    /** @param chosen by the names of parameters; others are blank */
     static Statement of(String query, List<Parameter> parameters, Map<String, ChoiceText> chosen, Dialect dialect) {
         Map<String, Parameter> known = new LinkedHashMap<>();
         Map<String, ChoiceText> choices = new LinkedHashMap<>();

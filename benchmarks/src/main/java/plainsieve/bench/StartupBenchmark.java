@@ -20,14 +20,14 @@ import java.util.concurrent.atomic.AtomicLong;
 import plainsieve.demo.FreePort;
 
 /**
- * A server as it is started, each in its own process: until it is ready, and the memory it holds then, against the framework's
+ * A server as it is started, each in its own process: the time until it is ready and its memory then, against the framework's
  * empty application with the same starters; its first, tenth and hundredth request for a table of 1,000 rows against those after a
- * thousand, at once or after as many seconds as {@code -Dbench.pause} says; its memory after it was asked hard, for as many minutes as
- * {@code -Dbench.minutes} says.
+ * thousand, immediately or after {@code -Dbench.pause} seconds; its memory after heavy load of
+ * {@code -Dbench.minutes} minutes.
  */
 public final class StartupBenchmark {
     private static final Path OPTIONS = Path.of("scripts/server.options");
-    /** No one has put its parts together when it was built. */
+    /** Without ahead-of-time processing. */
     private static final String EMPTY = "plainsieve.bench.EmptyApplication";
 
     private static final int STARTS = 5;
@@ -47,7 +47,7 @@ public final class StartupBenchmark {
         startupBenchmark.requests(folder.resolve("demo"));
     }
 
-    /** A process that serves, and how long it took until it did. */
+    /** A server process and the time until it was ready. */
     private record Child(Process process, int port, double millis) implements AutoCloseable {
         double megabytes() throws IOException {
             return Files.readAllLines(Path.of("/proc/" + process.pid() + "/status")).stream()
@@ -113,7 +113,7 @@ public final class StartupBenchmark {
                             "--spring.datasource.url=jdbc:sqlite:" + folder.resolve("empty.db"));
                     Child ours = start("plainsieve.server.PlainSieve", "\"ready\":true", records)) {
                 TimeUnit.SECONDS.sleep(2);
-                // The first one writes its records, and finds nothing in the system's memory.
+                // The first one writes its records and has cold disk caches.
                 if (i >= 0) {
                     millis[0][i] = empty.millis();
                     millis[1][i] = ours.millis();

@@ -20,8 +20,8 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.server.PlainSieve;
 
 /**
- * A stored copy of 20 million rows of a PostgreSQL, in parts by day: making it, making it again when nothing and when one day is
- * otherwise, and a choice in it against the engine's own driver on the same files, in turns.
+ * A stored copy of 20 million rows of a PostgreSQL table, partitioned by day: creating it, refreshing it without changes and with one
+ * changed day, and a choice in it against the engine's own driver on the same files, alternating.
  */
 public final class StoredCopyBenchmark {
     private static final int ROWS = Integer.getInteger("bench.rows", 20_000_000);
@@ -98,7 +98,7 @@ public final class StoredCopyBenchmark {
     }
 
     private double refreshed() throws Exception {
-        // Jobs of one thing are distinguished by the second in which they were asked for.
+        // Jobs of the same subject are distinguished by the second of their creation.
         Thread.sleep(1100);
         send("POST", "/stored-copies/kept/refresh", "{}");
         return settled();

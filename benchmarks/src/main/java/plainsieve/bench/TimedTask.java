@@ -1,13 +1,13 @@
 package plainsieve.bench;
 
-/** Something whose time is measured. */
+/** An operation whose duration is measured. */
 @FunctionalInterface
 interface TimedTask {
     double NANOS_PER_MILLI = 1e6;
 
     void run() throws Exception;
 
-    /** How long it takes, in milliseconds. */
+    /** The duration, in milliseconds. */
     static double millis(TimedTask timedTask) throws Exception {
         long start = System.nanoTime();
         timedTask.run();

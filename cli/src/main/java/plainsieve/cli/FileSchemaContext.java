@@ -18,8 +18,8 @@ import plainsieve.files.ProjectFolder;
 /**
  * The queries of a project folder, for steps that reference them. Tables are unknown because no source is available.
  *
- * @param source of the steps
- * @param path the queries whose rows are being taken
+ * @param source id of the steps' source
+ * @param path the queries being resolved, for cycle detection
  */
 record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) implements SchemaContext {
     static FileSchemaContext of(ProjectFolder folder, String source) {

@@ -12,7 +12,7 @@ import plainsieve.core.value.Type;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A filter on an output column as a program says it, with the type of the column instead of a guess.
+ * A filter on an output column in JSON, with the column type stated explicitly.
  *
  * <pre>
  * {"column": "port", "type": "text", "in": ["Ardlow", null]}        {"column": "port", "type": "text", "not in": ["Ardlow"]}

@@ -26,7 +26,7 @@ final class FormulaEvaluator {
         this.today = today;
     }
 
-    /** The choices with what formulas give next to them; a choice that was made is. */
+    /** The choices, completed by the values of formulas; explicit choices take precedence. */
     Map<String, ChoiceText> workOut(Map<String, ChoiceText> made) {
         Map<String, Set<String>> needs = new HashMap<>();
         entries.forEach((name, entry) -> {

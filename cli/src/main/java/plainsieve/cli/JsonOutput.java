@@ -16,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** What the commands print, as JSON. Described in docs/command-line.md. */
+/** The JSON output of the commands, described in docs/command-line.md. */
 final class JsonOutput {
     static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -41,7 +41,7 @@ final class JsonOutput {
         return answer;
     }
 
-    /** The value as it is bound; an array, where the driver takes one, as a JSON array. */
+    /** The bound value; an array, where the driver accepts one, as a JSON array. */
     private static ObjectNode value(BoundValue value) {
         ObjectNode node = JSON.createObjectNode();
         PlaceholderBinding placeholderBinding = value.bound();

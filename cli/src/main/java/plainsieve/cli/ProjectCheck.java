@@ -46,7 +46,7 @@ final class ProjectCheck {
         this.file = folder.file();
     }
 
-    /** @param where the file, and line and column where there is one */
+    /** @param where the file, with line and column if known */
     record Finding(boolean error, String where, String message, String advice) {
         String inWords() {
             return where + ": " + (error ? "error: " : "notice: ") + message + " " + advice;

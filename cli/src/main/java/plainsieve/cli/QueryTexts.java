@@ -32,7 +32,7 @@ record QueryTexts(String written, String sql, Optional<StepsAnalysis> steps) {
         return steps.isPresent() ? PreparedQuery.ofAny(sql, dialect) : PreparedQuery.of(sql, dialect);
     }
 
-    /** Problems of the SQL where the author wrote what they are about. */
+    /** Problems of the SQL at the position in the author's text. */
     List<Problem> placed(List<Problem> problems) {
         return steps.map(analysis -> analysis.locate(written, problems)).orElse(problems);
     }

@@ -6,13 +6,13 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.files.ParameterEntry;
 
 /**
- * One rewriting to perform.
+ * One query to rewrite.
  *
- * @param parameters the definitions that are given; all others are guessed
+ * @param parameters explicit definitions; all others are inferred
  * @param filters filters on output columns
- * @param groupBy output columns; with aggregates they ask for figures instead of rows
+ * @param groupBy output columns; aggregates without them return a single row
  * @param aggregates such as {@code count(*)} and {@code sum(delay)}
- * @param cap the most rows to show, or {@link plainsieve.core.statement.Statement#NO_CAP}
+ * @param cap the row limit, or {@link plainsieve.core.statement.Statement#NO_CAP}
  */
 record RewriteJob(
         String dialect,

@@ -52,7 +52,7 @@ final class RewriteSession {
                                 .orElse("There are: " + String.join(", ", known) + "."))));
     }
 
-    /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
+    /** The response to one job. Throws {@link ProblemException} with all of its problems. */
     ObjectNode rewrite(RewriteJob rewriteJob) {
         Dialect dialect = dialect(rewriteJob.dialect());
         QueryTexts text = QueryTexts.of(rewriteJob.query(), dialect, SchemaContext.nothing());
@@ -89,7 +89,7 @@ final class RewriteSession {
         return prepared.computeIfAbsent(dialect.name() + ' ' + text, key -> PreparedQuery.of(text, dialect));
     }
 
-    /** The parameters of the query, and those chosen by a name that nothing defines: they are to be refused. */
+    /** The parameters of the query, and those chosen by undefined names, which are rejected. */
     private static Set<String> needed(PreparedQuery query, RewriteJob rewriteJob) {
         Set<String> names = new HashSet<>(query.parameterNames());
         Set<String> defined = new HashSet<>();

@@ -39,7 +39,7 @@ final class RunCommand implements Callable<Integer> {
         return server.each(names, output, this::run);
     }
 
-    /** A kind of job. @param list the route of all of its kind @param act the route that runs one now */
+    /** A kind of job. @param list the route of the collection @param act the route that starts one */
     private record Kind(String list, String act, String done, String counted) {
         static final List<Kind> ALL = List.of(
                 new Kind("/stored-copies", "refresh", "refreshed", "rows"),
@@ -51,7 +51,7 @@ final class RunCommand implements Callable<Integer> {
         server.ask(
                 "POST", server.inProject("%s/%s/%s".formatted(kind.list(), ServerOptions.encoded(name), kind.act())));
         JsonNode last = last(kind, name);
-        // One that failed is tried again by the server; no one waits for that here.
+        // The server retries a failed job; the command does not wait for that.
         while (UNDER_WAY.contains(state(last)) && note(last).isEmpty()) {
             Thread.sleep(ASK_EVERY_MILLIS);
             last = last(kind, name);

@@ -42,13 +42,13 @@ final class ServerOptions {
     private final HttpClient client =
             HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
 
-    /** Something that is done with one thing of a server. */
+    /** An operation on one object of a server. */
     interface WithOne {
         /** Whether all is well with it. */
         boolean done(String name) throws IOException, InterruptedException;
     }
 
-    /** Does something with each of some things there; the exit code of it. What the server does not answer is stated. */
+    /** Runs the operation on each named object and returns the exit code. Prints failures. */
     int each(List<String> names, PrintStream output, WithOne work) throws InterruptedException {
         try {
             boolean well = true;
@@ -88,7 +88,7 @@ final class ServerOptions {
         return URLEncoder.encode(id, StandardCharsets.UTF_8);
     }
 
-    /** What it answers, in JSON. Throws {@link IOException} with what it says went wrong. */
+    /** The JSON response. Throws {@link IOException} with the message of the problem. */
     JsonNode ask(String method, String path) throws IOException, InterruptedException {
         return ask(request(path).method(method, HttpRequest.BodyPublishers.noBody()));
     }

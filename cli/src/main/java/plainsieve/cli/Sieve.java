@@ -30,7 +30,7 @@ public final class Sieve {
         System.exit(commandLine().execute(arguments));
     }
 
-    /** The whole command line, to be executed by anyone who wants its exit code. */
+    /** The root command, to be executed by a caller that handles the exit code. */
     public static CommandLine commandLine() {
         return new CommandLine(new Sieve()).setUsageHelpWidth(110);
     }

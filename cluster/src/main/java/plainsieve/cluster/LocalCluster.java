@@ -15,7 +15,7 @@ import java.util.Map;
 
 import static io.trino.testing.TestingSession.testSessionBuilder;
 
-/** A coordinator and its workers on loopback, with a catalog of made-up trade and one whose tables lie in memory. */
+/** A coordinator and its workers on loopback, with a TPC-H catalog and an in-memory catalog. */
 public final class LocalCluster {
     /** Next to the coordinator, which works, too. */
     private static final int WORKERS = Integer.getInteger("plainsieve.workers", 2);
@@ -23,11 +23,11 @@ public final class LocalCluster {
     private LocalCluster() {}
 
     /**
-     * Starts the cluster and prints its port on its own line. With {@code -Dplainsieve.attended=true} it ends when its input
-     * does: anyone who started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
-     * that does not answer, too. It has two workers, or as many as {@code -Dplainsieve.workers} says.
+     * Starts the cluster and prints its port on its own line. With {@code -Dplainsieve.attended=true} it ends when its standard input
+     * closes, that is, when the parent process ends. With {@code -Dplainsieve.broken-catalog=true} it also has a catalog
+     * that does not respond. It has two workers, or as many as {@code -Dplainsieve.workers} specifies.
      *
-     * @param arguments the port of the coordinator, 0 for any that is free; then its settings, each {@code name=value}
+     * @param arguments the port of the coordinator, 0 for any free port; then its settings, each {@code name=value}
      */
     public static void main(String[] arguments) throws Exception {
         DistributedQueryRunner runner = started(arguments[0], settings(List.of(arguments).subList(1, arguments.length)));
@@ -40,7 +40,7 @@ public final class LocalCluster {
 
     private static Map<String, String> settings(List<String> written) {
         Map<String, String> settings = new HashMap<>();
-        // What a task tells is kept for its readers, who have read it by then.
+        // Task information is only needed until its readers have polled it.
         settings.put("task.info.max-age", "10s");
         for (String setting : written) {
             int sign = setting.indexOf('=');
@@ -66,7 +66,7 @@ public final class LocalCluster {
         return runner;
     }
 
-    /** A catalog whose store is away, for tests: the rest of the cluster has to go on. */
+    /** A catalog whose storage is unreachable, for tests: the rest of the cluster must continue to work. */
     private static void addBroken(DistributedQueryRunner runner) {
         MockConnectorFactory away = MockConnectorFactory.builder()
                 .withName("broken")

@@ -6,9 +6,9 @@ import java.util.SplittableRandom;
 import java.util.function.Consumer;
 
 /**
- * Makes crossings in the order of their departure, the same ones every time. Winters are rougher than summers, rough
- * seas delay and cancel, some vessels are later than others; delays, notes and waves are sometimes unknown, and a few
- * crossings name a vessel that is not in the table of vessels.
+ * Generates crossings in order of departure, deterministically. Winters are rougher than summers, rough
+ * seas delay and cancel, some vessels are later than others; delays, notes and waves are sometimes null, and a few
+ * crossings refer to a vessel that does not exist.
  */
 public final class CrossingGenerator {
     /** The first day that has crossings. */
@@ -21,7 +21,7 @@ public final class CrossingGenerator {
     private static final int UNKNOWN_VESSEL = 99;
     private static final double ROUGH_METRES = 3.2;
 
-    /* About one day in sixteen is stormy, in no order a reader would notice. */
+    /* About one day in sixteen is stormy, without an obvious pattern. */
     private static final long STORM_STEP = 7919;
     private static final int STORM_CYCLE = 31;
     private static final String[] NOTES = {
@@ -78,7 +78,7 @@ public final class CrossingGenerator {
                 random.nextInt(25) == 0 ? NOTES[random.nextInt(NOTES.length)] : null);
     }
 
-    /** The first routes are the busy ones. */
+    /** The first routes are the most frequent. */
     private int skewed(int size) {
         return Math.min(random.nextInt(size), random.nextInt(size));
     }

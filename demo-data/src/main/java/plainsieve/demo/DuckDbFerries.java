@@ -14,9 +14,9 @@ import org.duckdb.DuckDBAppender;
 import org.duckdb.DuckDBConnection;
 
 /**
- * Writes the ferries into a DuckDB file. Written beside its place and moved there when whole, so that a start that was
- * broken off leaves no half file. Crossings lie in the order of departure: DuckDB skips what lies outside a range of
- * dates by the least and greatest value of each row group, which is its index for such data.
+ * Writes the ferries into a DuckDB file. The file is written under a temporary name and renamed when complete, so that an interrupted
+ * start leaves no partial file. Crossings are sorted by departure: DuckDB skips row groups outside a range of
+ * dates by their minimum and maximum, which is its index for such data.
  */
 public final class DuckDbFerries {
     private static final int PROGRESS_STEP = 50_000;
@@ -24,8 +24,8 @@ public final class DuckDbFerries {
     private DuckDbFerries() {}
 
     /**
-     * @param progress told the number of crossings written so far
-     * @throws SQLException when DuckDB cannot write, for example because the disk is full
+     * @param progress receives the number of crossings written so far
+     * @throws SQLException if DuckDB cannot write, for example because the disk is full
      */
     public static void write(Path file, int crossings, IntConsumer progress) throws SQLException, IOException {
         Files.createDirectories(file.toAbsolutePath().getParent());

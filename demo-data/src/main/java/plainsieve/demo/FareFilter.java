@@ -8,7 +8,7 @@ import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** The conditions that the stand-in for the fares understands: comparisons, {@code in}, text functions, and, or, not. */
+/** The filter syntax supported by the fare service: comparisons, {@code in}, text functions, and, or, not. */
 final class FareFilter {
     private static final Pattern TOKEN = Pattern.compile(
             "\\s*(?:('(?:[^']|'')*')|([(),])|(-?\\d{4}-\\d\\d-\\d\\d(?:T[0-9:.]+Z)?)|(-?\\d+(?:\\.\\d+)?)|([A-Za-z_][A-Za-z_0-9/]*))");
@@ -28,7 +28,7 @@ final class FareFilter {
         }
     }
 
-    /** Throws {@link IllegalArgumentException} for what it does not understand. */
+    /** Throws {@link IllegalArgumentException} for unsupported syntax. */
     static Predicate<Map<String, Object>> of(String text) {
         FareFilter filter = new FareFilter(text);
         Predicate<Map<String, Object>> all = filter.or();

@@ -17,8 +17,8 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
- * A stand-in for the fares of the ferries as an OData 4 service, on loopback: what each class of traveler pays on each route, and
- * since when. It filters, orders, chooses, counts, and gives its rows in pages.
+ * A simulated fare service of the ferries as an OData 4 service on loopback: fares per traveler class and route with
+ * their start dates. Supports filter, order, select, count and paging.
  */
 public final class FareService implements AutoCloseable {
     private static final String DESCRIPTION = """
@@ -88,12 +88,12 @@ public final class FareService implements AutoCloseable {
         return server.address(BASE);
     }
 
-    /** What it was asked, decoded, from the first request on. */
+    /** The received requests, decoded, oldest first. */
     public List<String> asked() {
         return List.copyOf(asked);
     }
 
-    /** All fares, by the names of their properties. */
+    /** All fares, by property name. */
     public List<Map<String, Object>> allFares() {
         return sets.get("Fares");
     }
@@ -213,7 +213,7 @@ public final class FareService implements AutoCloseable {
                         .collect(Collectors.joining("&"));
     }
 
-    /** A property with a slash is one of an object within the row. */
+    /** A property with a slash is one of a nested object. */
     private static String json(Map<String, Object> row, List<String> chosen) {
         Map<String, String> plain = new LinkedHashMap<>();
         Map<String, List<String>> inner = new LinkedHashMap<>();

@@ -5,9 +5,9 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Hethra Sound Ferries, a made-up operator among made-up islands: the small tables. */
+/** Hethra Sound Ferries, a fictional operator among fictional islands: the small tables. */
 public final class Ferries {
-    /** A port; the names are awkward on purpose, as real ones are. */
+    /** A port; the names are deliberately unusual. */
     public record Port(int id, String name, String island) {}
 
     public record Route(int id, String name, int fromPort, int toPort, int minutes) {}

@@ -24,7 +24,7 @@ public final class FerryFiles {
 
     private FerryFiles() {}
 
-    /** Writes them into a folder, which is made. */
+    /** Creates the folder and writes the files. */
     public static void write(Path folder) throws IOException {
         Path weather = Files.createDirectories(folder.resolve("weather"));
         SplittableRandom random = new SplittableRandom(SEED);
@@ -42,7 +42,7 @@ public final class FerryFiles {
             for (Ferries.Port port : Ferries.ports()) {
                 double wind = 1 + storm + random.nextDouble(9);
                 text.append(port.name()).append(';').append(day.format(DAY)).append(';');
-                // Anyone who reads the anemometer at Lunna writes a word now and then.
+                // The observer at Lunna occasionally writes a word.
                 text.append(port.name().equals("Lunna") && random.nextInt(9) == 0 ? "calm" : number(wind))
                         .append(';');
                 text.append(random.nextInt(12) == 0 ? "" : number(wind * 1.6)).append(';');

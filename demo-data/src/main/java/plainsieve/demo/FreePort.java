@@ -5,7 +5,7 @@ import java.net.ServerSocket;
 import java.util.concurrent.ThreadLocalRandom;
 
 /**
- * Finds a TCP port for a server that is about to start. The port lies below the range from which
+ * Finds a TCP port for a server that is about to start. The port is below the range from which
  * operating systems assign ports to outgoing connections (Linux: from 32768), since a connection
  * could otherwise take it between this check and the start of the server.
  */

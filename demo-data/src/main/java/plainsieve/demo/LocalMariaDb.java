@@ -15,8 +15,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /**
- * Its own MariaDB server on loopback, from the machine's own package, for tests and measurements. It ends with this
- * process at the latest, and its folder (125 MB at least) goes with it.
+ * A MariaDB server on loopback, from the machine's package, for tests and measurements. It ends with this
+ * process at the latest, and its folder (at least 125 MB) is removed.
  */
 public final class LocalMariaDb implements AutoCloseable {
     private static final int TRIES = 300;
@@ -38,7 +38,7 @@ public final class LocalMariaDb implements AutoCloseable {
         Path folder = Files.createTempDirectory("mariadb");
         boolean root = "root".equals(System.getProperty("user.name"));
         if (root) {
-            // The server gives up root's rights and must still reach its folder.
+            // The server drops root privileges and must still access its folder.
             Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxrwxrwx"));
         }
         List<String> user = root ? List.of("--user=mysql") : List.of();

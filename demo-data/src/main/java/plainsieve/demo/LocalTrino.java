@@ -38,7 +38,7 @@ public final class LocalTrino implements AutoCloseable {
         this.port = port;
     }
 
-    /** Starts a cluster of two nodes, with a catalog {@code tpch} of made-up trade and a catalog {@code memory} that may be written. */
+    /** Starts a cluster of two nodes with a catalog {@code tpch} and a writable catalog {@code memory}. */
     public static LocalTrino start() throws IOException {
         return start("-Xmx3g", IN_A_HURRY, FOR_FEW_ROWS);
     }
@@ -63,7 +63,7 @@ public final class LocalTrino implements AutoCloseable {
         return new LocalTrino(cluster, awaitReady(cluster));
     }
 
-    /** What it says is read to its end: a full pipe would stop it. */
+    /** Its output is read to the end: a full pipe would block it. */
     private static int awaitReady(Process cluster) throws IOException {
         BufferedReader lines =
                 new BufferedReader(new InputStreamReader(cluster.getInputStream(), StandardCharsets.UTF_8));

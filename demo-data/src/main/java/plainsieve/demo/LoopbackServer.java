@@ -31,11 +31,11 @@ final class LoopbackServer implements AutoCloseable {
     }
 
     /**
-     * Starts one.
+     * Starts a server.
      *
-     * @param port 0 for any that is free
-     * @param name as it calls itself
-     * @param path below which it answers
+     * @param port 0 for any free port
+     * @param name of the server in its responses
+     * @param path its base path
      */
     static LoopbackServer start(int port, String name, String path) throws IOException {
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);

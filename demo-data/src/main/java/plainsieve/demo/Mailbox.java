@@ -15,15 +15,15 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A mailbox for everyone, on loopback: it accepts all mail (SMTP), keeps it in memory, forwards nothing, and
- * shows what came on its own page.
+ * A mail server on loopback for all addresses: it accepts all mail (SMTP), keeps it in memory, forwards nothing, and
+ * shows it on a web page.
  *
  * <pre>
- * GET /mails            what came, the newest first
- * GET /mails/3          the third: its HTML, its text, what is attached
- * GET /mails/3/html     its HTML alone, with its pictures
- * GET /mails/3/file/1   the first file that came with it
- * GET /mails/3/source   as it came
+ * GET /mails            all emails, newest first
+ * GET /mails/3          the third: HTML, text, attachments
+ * GET /mails/3/html     the HTML alone, with its images
+ * GET /mails/3/file/1   the first attachment
+ * GET /mails/3/source   the source
  * </pre>
  */
 public final class Mailbox implements AutoCloseable {
@@ -40,16 +40,16 @@ public final class Mailbox implements AutoCloseable {
     }
 
     /**
-     * Starts it.
+     * Starts the server.
      *
-     * @param smtp the port where it takes mail; 0 for any that is free
-     * @param http the port of its page; 0 for any that is free
+     * @param smtp the SMTP port; 0 for any free port
+     * @param http the port of its page; 0 for any free port
      */
     public static Mailbox start(int smtp, int http) throws IOException {
         return start(smtp, http, ServerSetup.PROTOCOL_SMTP);
     }
 
-    /** One whose way is private from the first byte on (TLS), with the certificate that its Java process is reported. */
+    /** With implicit TLS and the certificate configured for this Java process. */
     public static Mailbox startTls(int smtp, int http) throws IOException {
         return start(smtp, http, ServerSetup.PROTOCOL_SMTPS);
     }
@@ -78,18 +78,18 @@ public final class Mailbox implements AutoCloseable {
         return pages.address(BASE);
     }
 
-    /** Everything that came, the oldest first. */
+    /** All received emails, oldest first. */
     public List<MimeMessage> mails() {
         return Arrays.asList(mail.getReceivedMessages());
     }
 
-    /** From now on it asks for this user and password. */
+    /** Requires this user and password from now on. */
     public void ask(String user, String password) throws UserException {
         mail.getUserManager().createUser(user, user, password);
         mail.getUserManager().setAuthRequired(true);
     }
 
-    /** It has too much to do for so many mails to an address, and says so when it has got them. */
+    /** Rejects a number of emails to an address as temporarily overloaded, after receiving them. */
     public void tire(String address, int mails) {
         AtomicInteger left = new AtomicInteger(mails);
         mail.getUserManager().setMessageDeliveryHandler((message, to) -> {
@@ -101,7 +101,7 @@ public final class Mailbox implements AutoCloseable {
         });
     }
 
-    /** Is not there for a while; what came is lost. It must have been started on its own port. */
+    /** Stops for a while and loses all emails. Requires a fixed port. */
     public void leave() {
         mail.stop();
     }
@@ -110,7 +110,7 @@ public final class Mailbox implements AutoCloseable {
         mail.start();
     }
 
-    /** Throws away what came. */
+    /** Deletes all emails. */
     public void empty() {
         try {
             mail.purgeEmailFromAllMailboxes();

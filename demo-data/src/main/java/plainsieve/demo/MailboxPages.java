@@ -41,7 +41,7 @@ final class MailboxPages {
         this.base = base;
     }
 
-    /** @param security what a browser may do with it */
+    /** @param security its content security policy */
     record Page(String type, byte[] body, String security) {
         private static final String NOTHING =
                 "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-src 'self'";
@@ -143,7 +143,7 @@ final class MailboxPages {
                 .replace("\"", "&quot;");
     }
 
-    /** A file that came with a mail. */
+    /** An attachment. */
     private record Attachment(String name, String type, byte[] bytes) {}
 
     /** The content of an email. */

@@ -30,7 +30,7 @@ public final class MariaDbFerries extends TableFerries {
         return asked;
     }
 
-    /** Makes a user who may read the ferries and nothing else, from this machine, and signs in without a password. */
+    /** Creates a local user without a password who may only read the ferries. */
     public static void letRead(Connection connection, String user) throws SQLException {
         for (String host : List.of("localhost", "127.0.0.1")) {
             String account = "'%s'@'%s'".formatted(user, host);

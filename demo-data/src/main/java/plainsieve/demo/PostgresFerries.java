@@ -10,7 +10,7 @@ import java.util.function.IntConsumer;
 import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyIn;
 
-/** Writes the same ferries into PostgreSQL, with the keys and indexes a careful owner would give them. */
+/** Writes the same ferries into PostgreSQL, with suitable keys and indexes. */
 public final class PostgresFerries {
     private static final int BATCH_CHARACTERS = 1 << 16;
     private static final int PROGRESS_STEP = 50_000;
@@ -24,7 +24,7 @@ public final class PostgresFerries {
         }
     }
 
-    /** Makes a user who may read the ferries and nothing else, and signs in without a password. */
+    /** Creates a user without a password who may only read the ferries. */
     public static void letRead(Connection connection, String user) throws SQLException {
         execute(
                 connection,
@@ -35,7 +35,7 @@ public final class PostgresFerries {
                         "grant select on all tables in schema public to %s".formatted(user)));
     }
 
-    /** Writes everything in one transaction: all of it or nothing. */
+    /** Writes everything in one transaction. */
     public static void write(Connection connection, int crossings, IntConsumer progress) throws SQLException {
         connection.setAutoCommit(false);
         execute(connection, TABLES);

@@ -8,10 +8,10 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * What a report developer of the ferries has to do, as steps and as the SQL that an expert writes by hand.
+ * A task of a report developer as steps and as SQL written by an expert.
  *
  * @param expert for PostgreSQL and DuckDB
- * @param onMariaDb the same for MariaDB; empty where that database cannot
+ * @param onMariaDb the same for MariaDB; empty if unsupported
  */
 public record ReportingTask(String name, String steps, String expert, String onMariaDb) {
     /** All of them. */

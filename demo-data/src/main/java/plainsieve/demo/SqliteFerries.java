@@ -10,7 +10,7 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.function.IntConsumer;
 
-/** Writes the ferries into a SQLite file, beside its place first and moved there when whole. */
+/** Writes the ferries into a SQLite file, under a temporary name first. */
 public final class SqliteFerries extends TableFerries {
     private SqliteFerries() {}
 

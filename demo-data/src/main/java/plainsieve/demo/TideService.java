@@ -12,18 +12,18 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A stand-in for the web service of a hydrographic office, on loopback: high and low water at the ports of the ferries, as JSON in
- * pages. It wants a key in a header, and now and then it has too much to do and says so.
+ * A simulated tide service of a hydrographic office on loopback: high and low water at the ports of the ferries, as JSON in
+ * pages. It requires a key in a header, and is occasionally overloaded.
  *
  * <pre>
  * GET /v1/ports                                            the ports
- * GET /v1/ports/Ardlow/tides?from=2026-03-01&amp;to=2026-03-07   the tides of one of them
- * GET /v1/ports/tides?kind=high&amp;kind=low                     of all
- * X-Datum: mean                                            heights above the mean level, not above the chart's
+ * GET /v1/ports/Ardlow/tides?from=2026-03-01&amp;to=2026-03-07   the tides of one port
+ * GET /v1/ports/tides?kind=high&amp;kind=low                     of all ports
+ * X-Datum: mean                                            heights above mean sea level instead of chart datum
  * </pre>
  */
 public final class TideService implements AutoCloseable {
-    /** The secret of anyone who may ask. */
+    /** The key that it requires. */
     public static final String KEY = "hethra-tides-1";
 
     /** The header that it is reported in. */
@@ -66,7 +66,7 @@ public final class TideService implements AutoCloseable {
         return server.address(BASE);
     }
 
-    /** How often it was asked. */
+    /** The number of received requests. */
     public int asked() {
         return asked.get();
     }

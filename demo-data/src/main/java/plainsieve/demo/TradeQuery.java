@@ -23,9 +23,9 @@ import plainsieve.core.value.ValueReader;
 
 /** One of the 22 queries of TPC-H, its literals as parameters. For tests and measurements on a cluster. */
 public record TradeQuery(String name, List<ChosenValues> chosen, String text) {
-    /** A parameter and what is chosen for it. */
+    /** A parameter and its values. */
     public record ChosenValues(Parameter parameter, List<String> values) {
-        /** Written as {@code name type value}; a type with a star takes many values. */
+        /** Parses {@code name type value}; a type with a star is multi-value. */
         static ChosenValues of(String written) {
             String[] words = written.strip().split(" ", 3);
             boolean many = words[1].endsWith("*");
@@ -63,7 +63,7 @@ public record TradeQuery(String name, List<ChosenValues> chosen, String text) {
                 head[0].strip(), Stream.of(head).skip(1).map(ChosenValues::of).toList(), lines[1].strip());
     }
 
-    /** As people write it, with the values in its text. */
+    /** The manual form with literal values. */
     public String byHand(Dialect dialect) {
         String text = this.text;
         for (ChosenValues one : chosen) {

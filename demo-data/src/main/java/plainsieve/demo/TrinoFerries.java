@@ -12,8 +12,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * Writes the same ferries into a schema of a cluster. A cluster takes about as long for one row as for thousands, and the text of
- * a statement has an end: rows travel as JSON, some thousands at once.
+ * Writes the same ferries into a schema of a cluster. A cluster takes as long for one row as for thousands, and statements have a
+ * maximum length: rows are sent as JSON in batches of thousands.
  */
 public final class TrinoFerries {
     private static final int BATCH = 5_000;
@@ -29,7 +29,7 @@ public final class TrinoFerries {
 
     private TrinoFerries() {}
 
-    /** @param progress told the number of crossings written so far */
+    /** @param progress receives the number of crossings written so far */
     public static void write(Connection connection, int crossings, IntConsumer progress) throws SQLException {
         table(connection, "ports", PORTS, Ferries.ports().stream().map(p -> row(p.id(), p.name(), p.island())));
         table(
@@ -77,7 +77,7 @@ public final class TrinoFerries {
 
     private static void insert(Connection connection, String name, String columns, List<String> rows)
             throws SQLException {
-        // JSON has no days and moments: they come as texts and are read as what their columns are.
+        // JSON has no dates and timestamps: they are sent as text and cast to the column types.
         String listed = columns.replaceAll("timestamp\\(0\\)|date", "varchar");
         String read = Stream.of(columns.split(", "))
                 .map(column -> column.split(" "))

@@ -11,14 +11,14 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * A choice as files and requests write it.
+ * A choice in files and requests.
  *
  * <pre>
  * null                                        blank
  * Ardlow                                      one value
- * [Ardlow, Skerrin, null]                     several, and rows without a value
- * {all: true}                                 everything on the list
- * {values: [Ardlow], without-value: true}     the same at full length
+ * [Ardlow, Skerrin, null]                     several values and null rows
+ * {all: true}                                 all listed values
+ * {values: [Ardlow], without-value: true}     the complete form
  * </pre>
  */
 public final class ChoiceEntry {

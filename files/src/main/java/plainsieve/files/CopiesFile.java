@@ -5,7 +5,7 @@ import java.util.List;
 
 /**
  * The stored copies of a project, {@code copies.yaml} beside its {@code project.yaml}. Their rows are not included: copies are created
- * where it comes in. Described in docs/project-files.md.
+ * by the importing server. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record CopiesFile(List<CopyEntry> copies) {
@@ -19,15 +19,15 @@ public record CopiesFile(List<CopyEntry> copies) {
     }
 
     /**
-     * A copy.
+     * A stored copy.
      *
-     * @param query the id of the query whose answer it keeps
+     * @param query the ID of the stored query
      * @param partitionBy the partition column, a colon and the period; empty: not partitioned
      * @param refreshedPartitions the number of latest partitions that are refreshed each time
-     * @param cron a line of five fields; empty where it has no times
-     * @param timeZone in which they are meant, a name of the IANA database
-     * @param missedRuns leave, where times that were missed are left out; empty where they are caught up
-     * @param after the id of the copy behind which it is made; empty for none
+     * @param cron a cron expression with five fields; empty without a schedule
+     * @param timeZone of the schedule, an IANA name
+     * @param missedRuns leave to skip missed runs; empty to catch up
+     * @param after the ID of the copy after which it is refreshed; empty for none
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record CopyEntry(
@@ -52,7 +52,7 @@ public record CopiesFile(List<CopyEntry> copies) {
             after = ParameterEntry.orEmpty(after);
         }
 
-        /** The same, made behind another copy; empty for none. */
+        /** The same, refreshed after another copy; empty for none. */
         public CopyEntry after(String other) {
             return new CopyEntry(
                     id, name, query, partitionBy, refreshedPartitions, cron, timeZone, missedRuns, other, paused);

@@ -8,8 +8,8 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /**
- * What a project sends by mail, {@code deliveries.yaml} beside its {@code project.yaml}. Unsubscriptions are not part of
- * it. Described in docs/project-files.md.
+ * The deliveries of a project, {@code deliveries.yaml} beside its {@code project.yaml}. Unsubscriptions are not
+ * included. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record DeliveriesFile(List<DeliveryEntry> deliveries) {
@@ -25,15 +25,15 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
     /**
      * A delivery.
      *
-     * @param report the id of the report that is sent
-     * @param choices what its parameters open with in the mail, as a default is written: a choice, or {@code {formula: …}}
-     * @param recipients addresses, names of people, and groups as {@code group:name}; empty where rows say who gets it
-     * @param recipientQuery whose rows say who gets it; nothing where it is stated here
-     * @param condition when it is sent; nothing for always
-     * @param cron a line of five fields; empty where it has no times
-     * @param timeZone in which they are meant, a name of the IANA database
-     * @param missedRuns leave, where times that were missed are left out; empty where they are caught up
-     * @param after the id of the stored copy behind which it is sent; empty for none
+     * @param report the ID of the delivered report
+     * @param choices the choices of parameters in the email, in the format of defaults: a choice, or {@code {formula: …}}
+     * @param recipients addresses, account names, and groups as {@code group:name}; empty for recipients from a query
+     * @param recipientQuery the query that returns the recipients; null for fixed recipients
+     * @param condition for sending; null for always
+     * @param cron a cron expression with five fields; empty without a schedule
+     * @param timeZone of the schedule, an IANA name
+     * @param missedRuns leave to skip missed runs; empty to catch up
+     * @param after the ID of the stored copy after which it is sent; empty for none
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record DeliveryEntry(
@@ -80,9 +80,9 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
     }
 
     /**
-     * When it is sent.
+     * The condition for sending.
      *
-     * @param view whose rows, or whose figure, say so
+     * @param view with the rows or the figure
      * @param figure its label; empty: at least one row
      * @param comparison above or below
      */

@@ -24,15 +24,15 @@ import tools.jackson.databind.JsonNode;
  * A parameter in a file.
  *
  * @param blankRule no-filter, rows-without-value or not-allowed
- * @param list where its values come from; nothing when any value will do
- * @param allRule what choosing all means: leave-out or send-each
+ * @param list its values; null if any value is permitted
+ * @param allRule the meaning of all: leave-out or send-each
  * @param covers what a value covers: itself, week, month, quarter, year, containing, starting or ending
- * @param whenUnlisted whether chosen values that are no longer listed are kept: keep or drop
+ * @param whenUnlisted what happens to selected values that are no longer listed: keep or drop
  * @param unlogged whether its values are private: never stored in Sent
  * @param unlimitedValue in a row limit, the value that means all rows
- * @param rangeEnd the parameter that is the upper end of the range that begins here
- * @param rowAccess whose word it is among which values viewers choose; nothing where unrestricted
- * @param formula how the value is worked out, when it is not a choice
+ * @param rangeEnd the parameter that is the upper end of the range starting here
+ * @param rowAccess the origin of permitted values; null if unrestricted
+ * @param formula of a computed parameter
  * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -73,10 +73,10 @@ public record ParameterEntry(
      * A list of values.
      *
      * @param values each a value, or a value with a label
-     * @param query the id of a query whose first column has the values
-     * @param column a column that has the values, or that typed values are compared with
-     * @param counts whether viewers see how many rows each value has
-     * @param cacheSeconds how long an answer is taken for fresh
+     * @param query the ID of a query whose first column contains the values
+     * @param column a column with the values, or with which typed values are compared
+     * @param counts whether viewers see the number of rows per value
+     * @param cacheSeconds how long a result is fresh
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ListEntry(
@@ -112,12 +112,12 @@ public record ParameterEntry(
     }
 
     /**
-     * Among what viewers choose.
+     * The permitted values per viewer.
      *
      * @param by group, claim or query
-     * @param query the id of the query that says it; else empty
-     * @param claim the claim that says it; else empty
-     * @param exempt what is shown to everyone though it does not mention the parameter: ids of queries, {@code :name} for a list
+     * @param query the ID of the query that defines them; otherwise empty
+     * @param claim the claim that defines them; otherwise empty
+     * @param exempt unrestricted objects that do not use the parameter: query IDs, {@code :name} for a list
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record RowAccessEntry(String by, String query, String claim, List<String> exempt) {
@@ -152,7 +152,7 @@ public record ParameterEntry(
         return text == null ? "" : text;
     }
 
-    /** The parameter as the engine knows it. Throws {@link ProblemException} naming what is wrong with it. */
+    /** The engine's parameter. Throws {@link ProblemException} with its errors. */
     public Parameter toParameter() {
         Type of = Type.ofWord(type)
                 .orElseThrow(() -> refused(
@@ -194,7 +194,7 @@ public record ParameterEntry(
                 .about(name));
     }
 
-    /** Throws {@link ProblemException} for a word that means nothing: what is held must not come loose by a slip. */
+    /** Throws {@link ProblemException} for an unknown keyword: a typing error must not lift a restriction. */
     public RowAccessRule toRowAccessRule() {
         if (rowAccess == null) {
             return RowAccessRule.NONE;

@@ -14,7 +14,7 @@ import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
 
-/** What differs between two states of a project, thing by thing, in the words of its files. */
+/** The differences between two states of a project, object by object, in the format of its files. */
 public final class ProjectDifference {
     private static final int CONTEXT = 2;
     private static final int HEAD_OF_A_DIFFERENCE = 2;
@@ -23,7 +23,7 @@ public final class ProjectDifference {
 
     private ProjectDifference() {}
 
-    /** What kind of thing differs. */
+    /** The kind of a changed object. */
     public enum Kind {
         SOURCE,
         PARAMETER,
@@ -35,7 +35,7 @@ public final class ProjectDifference {
         DELIVERY
     }
 
-    /** How a thing differs. */
+    /** The kind of a change. */
     public enum How {
         ADDED,
         CHANGED,
@@ -43,9 +43,9 @@ public final class ProjectDifference {
     }
 
     /**
-     * A thing that differs.
+     * A changed object.
      *
-     * @param lines what differs in its file: {@code -} as it was, {@code +} as it is, a blank in front of what is the same
+     * @param lines a line diff of its file: {@code -} old, {@code +} new, a blank for context
      */
     public record ChangedObject(Kind kind, String id, How change, List<String> lines) {
         public ChangedObject {
@@ -82,7 +82,7 @@ public final class ProjectDifference {
                 .collect(Collectors.toMap(id, ProjectYaml::writeEntry, (one, other) -> other, LinkedHashMap::new));
     }
 
-    /** A query is what its entry says, without the names of its files, and its texts. */
+    /** A query is compared by its entry, without file names, and its texts. */
     private static Map<String, String> queries(ProjectFolder folder) {
         Map<String, String> all = new LinkedHashMap<>();
         for (QueryEntry query : folder.file().queries()) {

@@ -11,13 +11,13 @@ import java.util.TreeMap;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
- * query is in its own file, so that every byte of it is kept. Described in docs/project-files.md.
+ * A project or a part of one as a YAML file: sources, parameters, queries and reports. The SQL of each
+ * query is in a separate file that preserves every byte. Described in docs/project-files.md.
  *
- * @param name what the project is called; a part of one may have none
- * @param reports as viewers get them
- * @param drafts reports as their authors make them, where that differs: not published yet, or changed since
- * @param transferPolicies what was decided of values that travel between sources
+ * @param name of the project; may be empty for a part
+ * @param reports as published
+ * @param drafts drafts of reports that differ: unpublished, or changed since
+ * @param transferPolicies decisions on keys that are transferred between sources
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ProjectFile(
@@ -43,13 +43,13 @@ public record ProjectFile(
         transferPolicies = orEmpty(transferPolicies);
     }
 
-    /** What viewers have of it: no drafts. */
+    /** The published state, without drafts. */
     public ProjectFile published() {
         List<QueryEntry> live = queries.stream().map(query -> query.drafted("")).toList();
         return new ProjectFile(format, name, sources, parameters, live, reports, List.of(), transferPolicies);
     }
 
-    /** What a project is next to the sources that it asks, which belong to a place. */
+    /** The project without its sources, which belong to an environment. */
     public ProjectFile withoutSources() {
         return new ProjectFile(format, name, List.of(), parameters, queries, reports, drafts, transferPolicies);
     }
@@ -59,9 +59,9 @@ public record ProjectFile(
     }
 
     /**
-     * A source without its password, which no file holds.
+     * A source without its password, which is never exported.
      *
-     * @param tableOverrides what columns of files were taken for, by table and column
+     * @param tableOverrides declared column types of files, by table and column
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record SourceEntry(
@@ -86,7 +86,7 @@ public record ProjectFile(
 
         private static final Set<String> ASKED_HERE = Set.of("folder", "web", "odata");
 
-        /** The name of the dialect of its queries: files and answers are asked by an embedded engine. */
+        /** The name of the dialect of its queries: files and responses are queried by an embedded engine. */
         @JsonIgnore
         public String dialect() {
             return ASKED_HERE.contains(kind) ? "duckdb" : kind;
@@ -94,9 +94,9 @@ public record ProjectFile(
     }
 
     /**
-     * Whether values that one source gave may be sent to another.
+     * Whether keys of one source may be sent to another.
      *
-     * @param from the id of the source that gave them
+     * @param from the ID of the source that provides the keys
      */
     public record TransferPolicyEntry(String from, String to, boolean allowed) {
         public TransferPolicyEntry {
@@ -108,12 +108,12 @@ public record ProjectFile(
     /**
      * A query.
      *
-     * @param source the id of its source
-     * @param sourceParameter the parameter that says which source of the same kind is asked instead; empty for none
-     * @param storedCopy the stored copy that reports ask instead; empty where they ask the source
-     * @param cacheSeconds for how long reports take an answer of the source again; 0 where they ask it each time
-     * @param file the path of the SQL that reports send, from the folder of this file
-     * @param draftFile the path of the author's draft, when it differs
+     * @param source the ID of its source
+     * @param sourceParameter the parameter that selects a source of the same kind; empty for none
+     * @param storedCopy the stored copy that reports read instead; empty to query the source
+     * @param cacheSeconds how long reports reuse a result; 0 to query the source each time
+     * @param file the path of the published SQL, relative to this file
+     * @param draftFile the path of the author's draft, if it differs
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record QueryEntry(
@@ -145,11 +145,11 @@ public record ProjectFile(
      * A report.
      *
      * @param start defaults, empty, or question
-     * @param onDemand whether it runs only when rows are asked for
-     * @param signedParameters parameters that a signed link alone may choose
-     * @param showsPlacements whether viewers are reported where their choices ran
-     * @param dataAge by what they are reported how old the data are; nothing when they are not
-     * @param defaults what parameters open with in this report, by name, written as their defaults are
+     * @param onDemand whether it runs on request only
+     * @param signedParameters parameters that only signed links can set
+     * @param showsPlacements whether viewers see where their choices ran
+     * @param dataAge how the age of the data is determined; null if it is not shown
+     * @param defaults defaults of parameters in this report, by name, in the format of their defaults
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
@@ -179,10 +179,10 @@ public record ProjectFile(
     }
 
     /**
-     * How old the data of a report are: the newest value of a column.
+     * The age of a report's data: the newest value of a column.
      *
-     * @param query the id of the query whose answer has the column
-     * @param lateHours after so many hours they are reported to be late; 0 for never
+     * @param query the ID of the query with the column
+     * @param lateHours the age after which data is reported as late; 0 for never
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record DataAgeEntry(
@@ -196,11 +196,11 @@ public record ProjectFile(
     }
 
     /**
-     * An input.
+     * A control.
      *
      * @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows
      * @param heading empty for the group of its parameter
-     * @param place beside-rows or in-sentence; empty for the former
+     * @param place beside-rows or in-sentence; beside-rows if empty
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ControlEntry(String kind, String label, List<String> parameters, String heading, String place) {
@@ -217,13 +217,13 @@ public record ProjectFile(
      * A view.
      *
      * @param kind figures, bars, line, table, groups or text
-     * @param query the id of its query; words have none
-     * @param groupBy one column, or several: bars and their parts, a line for each value of the second, levels of groups
-     * @param limitParameter the parameter that limits this view alone
-     * @param text of words, as a question line is written
-     * @param comparison what figures are compared with: all, before and a parameter, year and a parameter
-     * @param ignoredParameters parameters that do not count here
-     * @param link the report that a click opens, a space, and the parameter that takes what was clicked
+     * @param query the ID of its query; texts have none
+     * @param groupBy one column or several: bars and their parts, one line per value of the second, levels of groups
+     * @param limitParameter the parameter that limits only this view
+     * @param text of a text view, in the notation of question lines
+     * @param comparison the basis of figures: all, before and a parameter, year and a parameter
+     * @param ignoredParameters parameters that do not filter this view
+     * @param link the report that a click opens, a space, and the parameter that receives the clicked value
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ViewEntry(
@@ -264,7 +264,7 @@ public record ProjectFile(
             link = ParameterEntry.orEmpty(link);
         }
 
-        /** How it looks; what is usual where the file says nothing. */
+        /** Its appearance; defaults for what the file omits. */
         public LayoutEntry layoutOrDefault() {
             return layout == null ? LayoutEntry.USUAL : layout;
         }
@@ -286,7 +286,7 @@ public record ProjectFile(
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean sideBySide,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int width,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int height) {
-        /** Nothing said. */
+        /** The defaults. */
         public static final LayoutEntry USUAL = new LayoutEntry("", null, false, 0, 0);
 
         public LayoutEntry {
@@ -314,10 +314,10 @@ public record ProjectFile(
     /**
      * A column of a table.
      *
-     * @param label what viewers read above it
-     * @param format how its values are written, such as number 1, money €, percent, unit min, day, month, moment
-     * @param total whether the sum over all rows is below it
-     * @param width in characters; 0 for what its values need
+     * @param label its heading
+     * @param format of its values, such as number 1, money €, percent, unit min, day, month, moment
+     * @param total whether the sum over all rows is shown
+     * @param width in characters; 0 for automatic
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ColumnEntry(

@@ -16,10 +16,10 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A project in a folder: {@code project.yaml}, one file of SQL for each query, and what is next to them.
+ * A project in a folder: {@code project.yaml}, one SQL file per query, and companion files.
  *
- * @param texts the SQL by its path, as written in the YAML; every character as in the file
- * @param closed whether {@code project.yaml} ends with the marker of its end, so that nothing of it was cut off
+ * @param texts SQL by path as in the YAML, verbatim
+ * @param closed whether {@code project.yaml} ends with its end marker, which proves that it is complete
  */
 public record ProjectFolder(ProjectFile file, Map<String, String> texts, CompanionFiles beside, boolean closed) {
     public static final String NAME = "project.yaml";
@@ -75,7 +75,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         return read(path, name);
     }
 
-    /* A link inside the folder may lead to another file of it, as where a release is switched by one link, but not out of it. */
+    /* A link may lead to another file in the folder, as where a release is switched by a link, but not outside. */
     private static void requireInside(Path folder, Path path, String name) {
         try {
             if (Files.exists(path) && !path.toRealPath().startsWith(folder.toRealPath())) {
@@ -113,7 +113,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         }
     }
 
-    /** What viewers have of it: no drafts. */
+    /** The published state, without drafts. */
     public ProjectFolder given() {
         ProjectFile given = file.published();
         Map<String, String> sent = new HashMap<>();
@@ -121,7 +121,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         return new ProjectFolder(given, sent, beside, closed);
     }
 
-    /** The folder as one file, a ZIP. */
+    /** The folder as a ZIP file. */
     public byte[] zip() {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {

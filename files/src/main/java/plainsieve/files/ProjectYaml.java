@@ -18,7 +18,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.dataformat.yaml.YAMLMapper;
 import tools.jackson.dataformat.yaml.YAMLWriteFeature;
 
-/** Reads and writes the YAML of a project. A word that the format does not know is refused, with the nearest it knows. */
+/** Reads and writes the YAML of a project. An unknown field is rejected with the nearest known one. */
 public final class ProjectYaml {
     private static final YAMLMapper YAML = strict(YAMLMapper.builder()
             .enable(YAMLWriteFeature.MINIMIZE_QUOTES)
@@ -40,9 +40,9 @@ public final class ProjectYaml {
     }
 
     /**
-     * Reads a file's text.
+     * Parses the text of a file.
      *
-     * @param name what the text is called in messages
+     * @param name the name of the text in messages
      * @throws ProblemException with line and column
      */
     public static ProjectFile read(String text, String name) {
@@ -61,9 +61,9 @@ public final class ProjectYaml {
     }
 
     /**
-     * Reads a file that is next to projects, in the same way.
+     * Parses a companion file in the same way.
      *
-     * @param name what the text is called in messages
+     * @param name the name of the text in messages
      * @throws ProblemException with line and column
      */
     public static <T> T readBeside(Class<T> type, String text, String name) {
@@ -90,12 +90,12 @@ public final class ProjectYaml {
         return YAML.writeValueAsString(entry);
     }
 
-    /** A parameter as JSON gives it; the words are those of the YAML. */
+    /** A parameter from JSON with the same fields as in YAML. */
     public static ParameterEntry parameter(JsonNode node) {
         return entry(node, ParameterEntry.class, "parameter");
     }
 
-    /** A report as JSON gives it; the words are those of the YAML. */
+    /** A report from JSON with the same fields as in YAML. */
     public static ProjectFile.ReportEntry report(JsonNode node) {
         return entry(node, ProjectFile.ReportEntry.class, "report");
     }
@@ -111,7 +111,7 @@ public final class ProjectYaml {
         }
     }
 
-    /** A parameter or a report as JSON, in the words of the YAML. */
+    /** A parameter or a report as JSON with the same fields as in YAML. */
     public static JsonNode toJson(Object entry) {
         return JSON.valueToTree(entry);
     }
@@ -150,7 +150,7 @@ public final class ProjectYaml {
                     .orElse("");
             return "%s must be%s.".formatted(kind(other.getTargetType()), where);
         }
-        // What else it says is of this program's parts.
+        // The rest of the message names classes.
         return e instanceof DatabindException
                 ? "a value has the wrong form."
                 : e.getOriginalMessage().lines().findFirst().orElse("it is no YAML") + ".";

@@ -8,14 +8,14 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /**
- * What holds in each stage of a project, {@code stages.yaml} beside its {@code project.yaml}: it belongs to anyone who manages
- * the project, and is not part of what authors publish. Described in docs/project-files.md.
+ * The stages of a project, {@code stages.yaml} beside its {@code project.yaml}: they belong to operators
+ * of the project, and are not part of what authors publish. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record StagesFile(List<StageEntry> stages) {
     public static final String NAME = "stages.yaml";
 
-    /** Nothing holds in any. */
+    /** No stages. */
     public static final StagesFile NONE = new StagesFile(List.of());
 
     public StagesFile {
@@ -23,12 +23,12 @@ public record StagesFile(List<StageEntry> stages) {
     }
 
     /**
-     * What holds in one stage.
+     * A stage.
      *
-     * @param defaults what a parameter opens with there, as a default is written: a choice, or {@code {formula: …}}
-     * @param sources which source is asked instead of another, by the other's id
-     * @param rowLimit the most rows that anything gives; nothing for what the server says
-     * @param timeoutSeconds after which a statement is stopped; nothing for what the server says
+     * @param defaults defaults of parameters in the stage, in the format of defaults: a choice, or {@code {formula: …}}
+     * @param sources the source that replaces another one, by the other's ID
+     * @param rowLimit the maximum number of rows; null for the server's
+     * @param timeoutSeconds statement timeout; null for the server's
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record StageEntry(

@@ -13,8 +13,8 @@ import plainsieve.server.records.IncompatibleDatabaseException;
 @ConfigurationPropertiesScan
 public class PlainSieve {
     /**
-     * A connection that has waited is asked for a sign of life after half a minute instead of half a second, which every click would
-     * pay: one that is gone is found when it is used, and another takes its place. The pool takes it from the process alone.
+     * An idle connection is validated after half a minute instead of half a second, which every click would
+     * pay for: a broken one is detected when it is used, and replaced. The pool reads this property from the process only.
      */
     private static final String UNASKED_FOR = "com.zaxxer.hikari.aliveBypassWindowMs";
 
@@ -22,7 +22,7 @@ public class PlainSieve {
         launch(context -> {}, args);
     }
 
-    /** Starts it as a program. @param addition adds parts of its own to those of the server */
+    /** Starts the program. @param addition adds beans to those of the server */
     public static void launch(ApplicationContextInitializer<GenericApplicationContext> addition, String... args) {
         try {
             start(addition, args);

@@ -3,7 +3,7 @@ package plainsieve.sources;
 import java.util.HexFormat;
 
 /**
- * Bytes that a database holds, which are neither text nor number.
+ * A binary value, neither text nor number.
  *
  * @param digits two hexadecimal digits for each byte
  */
@@ -19,7 +19,7 @@ public record Binary(String digits) {
         return digits.length() / 2;
     }
 
-    /** For people: the first bytes, and how many there are. */
+    /** A short form: the first bytes and the length. */
     public String inWords() {
         String size = size() == 1 ? "1 byte" : "%,d bytes".formatted(size());
         String first = size() > MOST_SHOWN ? "0x" + digits.substring(0, 2 * MOST_SHOWN) + "…" : toString();

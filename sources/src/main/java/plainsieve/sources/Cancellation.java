@@ -12,7 +12,7 @@ public final class Cancellation {
     /** Why a run was stopped. */
     public enum Reason {
         ASKED,
-        /** No one is there any more to read the rows. */
+        /** The reader has disconnected. */
         LEFT,
         TIME_LIMIT
     }

@@ -11,9 +11,9 @@ import plainsieve.core.dialect.FunctionEffects;
 /**
  * The tables, views and functions of a source.
  *
- * @param functions functions that return tables, and procedures
- * @param own what the functions that people made there do to rows, by name and by {@code schema.name}
- * @param unreadable what of the source does not tell its tables at the moment, and why, a sentence each
+ * @param functions table functions and procedures
+ * @param own effects of user-defined functions, by name and by {@code schema.name}
+ * @param unreadable parts of the source without tables at the moment, with the reason, one sentence each
  */
 public record Catalog(
         List<Table> tables, List<CatalogFunction> functions, FunctionEffects own, List<String> unreadable) {
@@ -59,12 +59,12 @@ public record Catalog(
     /**
      * One table or view with its columns in order.
      *
-     * @param schema empty where the source has none
+     * @param schema empty if the source has none
      * @param view whether it is a view
-     * @param rows how many rows the source thinks it has; -1 when it does not say
-     * @param nullable the names of the columns that may hold no value, as far as the source tells
-     * @param collations by which the texts of columns compare, by column name, as far as the source tells
-     * @param files what it is made of, when that is files
+     * @param rows the estimated row count; -1 if unknown
+     * @param nullable the names of nullable columns, as far as known
+     * @param collations of text columns by name, as far as known
+     * @param files details of a table of files
      */
     public record Table(
             String schema,
@@ -95,15 +95,15 @@ public record Catalog(
     }
 
     /**
-     * What a table of files is made of.
+     * A table of files.
      *
-     * @param files their paths below the folder of the source
-     * @param rows -1 when no one has counted them
-     * @param rejectedRows how many rows could not be read
-     * @param columns what the cells of each column were taken for; none where the files have their own types
-     * @param headerLine where the names of the columns are; empty where no one can say
-     * @param notes what to know of how they were read
-     * @param unreadable why there is nothing to ask; empty when there is
+     * @param files their paths relative to the folder of the source
+     * @param rows -1 if not counted
+     * @param rejectedRows the number of unreadable rows
+     * @param columns detected column types; empty if the files are typed
+     * @param headerLine the position of the column names; empty if unknown
+     * @param notes on how they were read
+     * @param unreadable why it cannot be queried; empty if it can
      */
     public record FileTable(
             List<String> files,
@@ -119,7 +119,7 @@ public record Catalog(
             notes = List.copyOf(notes);
         }
 
-        /** What of them could not be read, a sentence each. */
+        /** Unreadable cells, one sentence each. */
         public List<String> unread() {
             Stream<String> rows = rejectedRows == 0
                     ? Stream.of()

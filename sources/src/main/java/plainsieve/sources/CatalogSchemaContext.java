@@ -51,7 +51,7 @@ public record CatalogSchemaContext(Catalog catalogue, Map<String, String> texts)
                 .toList();
     }
 
-    /** Columns whose values no two rows share: of primary keys only, for a unique index may apply to some of the rows alone. */
+    /** Unique sets of columns: primary keys only, since a unique index may be partial. */
     public static List<Set<String>> keys(Catalog.Table table) {
         return table.indexes().stream()
                 .filter(index -> index.primary() && !index.columns().isEmpty())

@@ -4,10 +4,10 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 
 /**
- * One column of an answer or a table.
+ * A column of a result or a table.
  *
  * @param type the database's own name of the type
- * @param kind what the type is good for, for showing it
+ * @param kind of the type, for display
  */
 public record Column(String name, String type, Kind kind) {
     /** How a value of the column is shown and compared. */

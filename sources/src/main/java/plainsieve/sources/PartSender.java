@@ -6,10 +6,10 @@ import plainsieve.core.statement.Statement;
 /** Sends the parts of a cross-source statement. */
 public interface PartSender {
     /**
-     * Sends one of them a statement.
+     * Sends a statement to one part.
      *
-     * @param cancellation stops that run, too; no one else may begin on it meanwhile
-     * @throws SourceFailure as {@link Source#run} does
+     * @param cancellation cancels that run, too; not used concurrently
+     * @throws SourceFailure like {@link Source#run}
      */
     RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver);
 

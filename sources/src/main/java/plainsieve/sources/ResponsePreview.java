@@ -5,13 +5,13 @@ import java.util.List;
 /**
  * A raw response for the author of a request.
  *
- * @param address that was asked, without the secret
- * @param headers each with its name in front
+ * @param address the requested URL, without the secret
+ * @param headers name and value
  * @param beginning of its text
- * @param more whether there is more of it
- * @param lists where rows could be, and how many
- * @param columns what would come of it as the request says now; none when it could not be read
- * @param problem why it could not be read; empty when it could
+ * @param more whether it is truncated
+ * @param lists possible paths of rows, with their count
+ * @param columns as declared by the request; empty if they cannot be read
+ * @param problem why they cannot be read; empty if they can
  */
 public record ResponsePreview(
         String address,
@@ -28,6 +28,6 @@ public record ResponsePreview(
         columns = List.copyOf(columns);
     }
 
-    /** @param at the names that lead there, with dots between */
+    /** @param at the path, separated by dots */
     public record RowsPlace(String at, long rows) {}
 }

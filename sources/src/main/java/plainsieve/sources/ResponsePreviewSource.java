@@ -3,9 +3,9 @@ package plainsieve.sources;
 /** A source whose raw responses can be previewed. */
 public interface ResponsePreviewSource {
     /**
-     * Asks for the first page.
+     * Requests the first page.
      *
-     * @throws SourceFailure when nothing comes
+     * @throws SourceFailure if there is no response
      */
     ResponsePreview look(OutgoingStatement what, RunLimits limits, Cancellation cancellation);
 }

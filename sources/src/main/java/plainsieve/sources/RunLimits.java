@@ -2,7 +2,7 @@ package plainsieve.sources;
 
 import java.time.Duration;
 
-/** What one run may use. */
+/** The limits of one run. */
 public record RunLimits(Duration longest) {
     public RunLimits {
         if (longest.isNegative() || longest.isZero()) {

@@ -6,13 +6,13 @@ import java.util.OptionalLong;
 /**
  * The outcome of a run.
  *
- * @param localRows rows that had to be fetched from where they are, for these to be made of them here; nothing where the source itself
- *     made them
- * @param readRows what the source read of its tables for them, where it tells
- * @param fetchedRows rows that left the database
- * @param shownRows rows handed on; at most the cap, so at most one less than fetched
- * @param databaseMillis from sending the statement until its first row was ready
- * @param totalMillis from sending the statement until the last row was handed on
+ * @param localRows rows that were fetched to compute the result here; empty if the source
+ *     computed it
+ * @param readRows rows that the source read, if it reports them
+ * @param fetchedRows rows returned by the database
+ * @param shownRows rows passed on; at most the row limit, so at most one less than fetched
+ * @param databaseMillis from sending the statement until its first row
+ * @param totalMillis from sending the statement until the last row was passed on
  */
 public record RunSummary(
         OptionalLong localRows,
@@ -21,15 +21,15 @@ public record RunSummary(
         long shownRows,
         double databaseMillis,
         double totalMillis) {
-    /** What a source read of its tables, where it tells. */
+    /** The rows and bytes that a source read. */
     public record RowsRead(long rows, long bytes) {}
 
-    /** Of a source that makes its rows itself. */
+    /** For a source that computes its rows itself. */
     public RunSummary(long fetched, long shown, double databaseMillis, double totalMillis) {
         this(OptionalLong.empty(), Optional.empty(), fetched, shown, databaseMillis, totalMillis);
     }
 
-    /** The same rows, made of so many that had to be fetched first. @param millis how long that took */
+    /** The same rows, computed from fetched ones. @param millis the duration of fetching */
     public RunSummary madeOf(long rows, double millis) {
         return new RunSummary(
                 OptionalLong.of(rows), readRows, fetchedRows, shownRows, millis + databaseMillis, millis + totalMillis);
@@ -40,7 +40,7 @@ public record RunSummary(
         return new RunSummary(localRows, all, fetchedRows, shownRows, databaseMillis, totalMillis);
     }
 
-    /** Whether there are more rows than the cap let through. */
+    /** Whether there are more rows than the limit. */
     public boolean more() {
         return fetchedRows > shownRows;
     }

@@ -7,14 +7,14 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** How a service is reached that is asked over HTTP. Cannot exist invalid. */
+/** Connection settings of an HTTP service. Validated on construction. */
 public sealed interface ServiceSettings extends SourceSettings {
-    /** Its address, to which the paths of requests are put: {@code https://tides.example/v1} */
+    /** Its base URL: {@code https://tides.example/v1} */
     String base();
 
     SignIn signIn();
 
-    /** Of who signs in, or of what has the secret; empty where the secret needs none. */
+    /** The user name, or the name of the header or query parameter with the secret; empty if not needed. */
     String name();
 
     @Override
@@ -22,13 +22,13 @@ public sealed interface ServiceSettings extends SourceSettings {
         return base();
     }
 
-    /** An engine in this process asks the rows of its answers. */
+    /** The rows of its responses are queried by an embedded engine. */
     @Override
     default Dialect dialect() {
         return Dialects.of(SourceKind.DUCKDB.word());
     }
 
-    /** A service that is asked by requests. */
+    /** A service queried by web requests. */
     record Web(String base, SignIn signIn, String name) implements ServiceSettings {
         public Web {
             base = checked(base, signIn, name);

@@ -33,7 +33,7 @@ public enum SignIn implements Keyword {
         return Arrays.stream(values()).map(SignIn::word).toList();
     }
 
-    /** Whether a name belongs to it: of the user, of the header, or of what is asked for. */
+    /** Whether it has a name: of the user, the header, or the query parameter. */
     public boolean isNamed() {
         return this == BASIC || this == HEADER || this == QUERY;
     }

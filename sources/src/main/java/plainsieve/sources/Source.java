@@ -10,9 +10,9 @@ import plainsieve.core.evidence.Plan;
  */
 public interface Source extends AutoCloseable {
     /**
-     * Asks, and hands rows on as they come, at most as many as the cap.
+     * Runs a statement and passes on its rows, up to the row limit.
      *
-     * @throws SourceFailure when it cannot be reached, refuses what is asked, or the run is stopped
+     * @throws SourceFailure if it is unreachable, rejects the statement, or the run is cancelled
      */
     RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver);
 
@@ -30,7 +30,7 @@ public interface Source extends AutoCloseable {
     /** A sign of life: its name and version. Throws {@link SourceFailure} when it is down. */
     String health();
 
-    /** Since when it is not asked because it rejected the user or the password; nothing when it did not. */
+    /** Since when it is not queried because it rejected the credentials; empty if it did not. */
     default Optional<Instant> rejectedSince() {
         return Optional.empty();
     }

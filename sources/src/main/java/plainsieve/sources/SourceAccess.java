@@ -6,7 +6,7 @@ package plainsieve.sources;
  * @param id stable; failures name the source by it
  */
 public record SourceAccess(String id, SourceSettings settings, Secret password, SourceLimits limits) {
-    /** One that bears what sources usually do. */
+    /** With default limits. */
     public SourceAccess(String id, SourceSettings settings, Secret password) {
         this(id, settings, password, SourceLimits.USUAL);
     }
@@ -16,7 +16,7 @@ public record SourceAccess(String id, SourceSettings settings, Secret password, 
         return new SourceAccess(id, other, password, limits);
     }
 
-    /** The same source, whose statements may also call these functions. */
+    /** The same source with additionally permitted functions. */
     public SourceAccess allowing(String... functions) {
         return new SourceAccess(id, settings, password, limits.allowing(functions));
     }

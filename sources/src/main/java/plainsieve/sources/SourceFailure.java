@@ -4,14 +4,14 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import plainsieve.core.value.TextLocation;
 
-/** A source could not do what was asked. Says what happened and what to do; the cause is for the log. */
+/** A failure of a source, with its remedy; the cause is for the log. */
 public final class SourceFailure extends RuntimeException {
     private final Kind kind;
     private final String advice;
     private final OptionalInt position;
     private final Optional<TextLocation> place;
 
-    /** What kind of failure it was. */
+    /** The kind of failure. */
     public enum Kind {
         UNREACHABLE,
         TIMED_OUT,
@@ -46,7 +46,7 @@ public final class SourceFailure extends RuntimeException {
         return new SourceFailure(this, position, where);
     }
 
-    /** Where in the statement, from 0, if the database told. */
+    /** The position in the statement, from 0, if the database reported it. */
     public OptionalInt position() {
         return position;
     }

@@ -3,12 +3,12 @@ package plainsieve.sources;
 import java.util.Map;
 
 /**
- * The settings of any kind of source side by side, as forms and files have them. What a kind does not have is empty or 0.
+ * The settings of any kind of source in one record, as in forms and files. Unsupported ones are empty or 0.
  *
- * @param database the database's name, the path of its file or folder, or the address of a service
- * @param user who signs in; or the name of the header, or of what is asked for, that has the secret of a service
- * @param signIn how a service is reported the secret
- * @param tableOverrides what an author has said of columns of files, by table and column
+ * @param database the database's name, the path of its file or folder, or the URL of a service
+ * @param user the user name, or the name of the header or query parameter with the secret of a service
+ * @param signIn how the secret is sent to a service
+ * @param tableOverrides declared column types of files, by table and column
  */
 public record SourceFields(
         String host,

@@ -26,7 +26,7 @@ public enum SourceKind implements Keyword {
         this.file = file;
     }
 
-    /** The word in the API, in files and in the records; also the name of its dialect. */
+    /** The keyword in the API, in files and in the records; also the name of its dialect. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
@@ -40,7 +40,7 @@ public enum SourceKind implements Keyword {
         return Arrays.stream(values()).map(SourceKind::word).toList();
     }
 
-    /** The name as people write it. */
+    /** The display name. */
     public String title() {
         return title;
     }
@@ -69,7 +69,7 @@ public enum SourceKind implements Keyword {
         };
     }
 
-    /** The same of what an earlier program kept, which may have taken what cannot be: that is unusable, and says why. */
+    /** The same for stored settings, which an earlier version may have accepted: invalid ones become unusable, with the reason. */
     public SourceSettings kept(SourceFields fields) {
         try {
             return settings(fields);

@@ -8,9 +8,9 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * What a source is asked to bear, and what its statements may call. Cannot exist invalid.
+ * The limits of a source, and additionally permitted functions. Validated on construction.
  *
- * @param concurrentStatements maximum number of concurrent statements; more have to wait
+ * @param concurrentStatements maximum number of concurrent statements; others wait
  * @param timeoutSeconds statement timeout; 0: the server's default
  * @param functions names of additionally permitted functions, which the database cannot prove to be read-only
  */
@@ -18,7 +18,7 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
     /** The limits of a source without settings. */
     public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of());
 
-    /** How many statements it takes beside those for rows: for lists, looks and plans. */
+    /** Additional concurrent short statements: lists, previews and plans. */
     public static final int PLACES_BESIDE = 3;
 
     private static final int MOST_PLACES = 200;
@@ -63,7 +63,7 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
         return new SourceLimits(concurrentStatements, timeoutSeconds, Set.of(names));
     }
 
-    /** How long one statement may run: the shorter of both limits. */
+    /** The statement timeout: the shorter of both. */
     public Duration longest(Duration ofServer) {
         Duration mine = Duration.ofSeconds(timeoutSeconds);
         return timeoutSeconds > 0 && mine.compareTo(ofServer) < 0 ? mine : ofServer;

@@ -9,18 +9,18 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** How one kind of source is reached: a record for each kind, without its password. Cannot exist invalid. */
+/** Connection settings: a record for each kind of source, without its password. Validated on construction. */
 public sealed interface SourceSettings
         permits SourceSettings.OnServer, SourceSettings.InFile, SourceSettings.Unusable, ServiceSettings {
     SourceKind kind();
 
-    /** Where it is, in words and without any secret: {@code localhost:5432/harbour}, or the name of the file. */
+    /** A display address without any secret: {@code localhost:5432/harbour}, or the file name. */
     String address();
 
-    /** Gives what the visitor has for this kind of source. */
+    /** Applies the visitor's method for this kind of source. */
     <R> R accept(Visitor<R> visitor);
 
-    /** An answer for every kind of source. It has no defaults, so that a new kind does not compile until all have one. */
+    /** A function on every kind of source. No method has a default, so that a new kind does not compile until all handle it. */
     interface Visitor<R> {
         R postgreSql(PostgreSql settings);
 
@@ -61,7 +61,7 @@ public sealed interface SourceSettings
             return host() + ":" + port() + "/" + database();
         }
 
-        /** The host as an address writes it: one of IPv6 is in brackets. */
+        /** The host in URL notation: IPv6 in brackets. */
         default String hostInAddress() {
             return host().indexOf(':') >= 0 ? "[" + host() + "]" : host();
         }
@@ -115,9 +115,9 @@ public sealed interface SourceSettings
     }
 
     /**
-     * A cluster of Trino.
+     * A Trino cluster.
      *
-     * @param database the catalog whose tables need no name of it before theirs; a schema may follow its point
+     * @param database the default catalog; optionally followed by a dot and a schema
      */
     record Trino(String host, int port, String database, String user) implements OnServer {
         public Trino {
@@ -195,7 +195,7 @@ public sealed interface SourceSettings
      * A folder of files, each of which is a table.
      *
      * @param file the folder
-     * @param tableOverrides what an author has said of tables, by their names
+     * @param tableOverrides declared types by table
      */
     record Folder(String file, Map<String, TableOverrides> tableOverrides) implements InFile {
         public Folder {
@@ -204,9 +204,9 @@ public sealed interface SourceSettings
         }
 
         /**
-         * Throws {@link ProblemException} when a declared type is unknown.
+         * Throws {@link ProblemException} if a declared type is unknown.
          *
-         * @param said by the name of the table and the column
+         * @param said declared types by table and column
          */
         public static Folder of(String file, Map<String, Map<String, String>> said) {
             return new Folder(
@@ -216,7 +216,7 @@ public sealed interface SourceSettings
                                     Collectors.toMap(Map.Entry::getKey, entry -> TableOverrides.of(entry.getValue()))));
         }
 
-        /** With something else said of one column, or of {@link TableOverrides#NAMES}. @param form empty for automatic */
+        /** With another declaration for one column, or for {@link TableOverrides#NAMES}. @param form empty for automatic */
         public Folder saying(String table, String column, String form) {
             Map<String, Map<String, String>> words = words();
             Map<String, String> columns = words.computeIfAbsent(table, key -> new TreeMap<>());
@@ -248,7 +248,7 @@ public sealed interface SourceSettings
             return SourceKind.FOLDER;
         }
 
-        /** An engine in this process asks the files. */
+        /** The files are queried by an embedded engine. */
         @Override
         public Dialect dialect() {
             return Dialects.of(SourceKind.DUCKDB.word());

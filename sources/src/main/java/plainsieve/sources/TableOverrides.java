@@ -14,11 +14,11 @@ import plainsieve.core.value.ProblemException;
 /**
  * Column formats and header rows that an author set for a table of files.
  *
- * @param names where the names of its columns are; empty for automatic
- * @param columns what the columns are taken for, by their names
+ * @param names the position of column names; empty for automatic
+ * @param columns declared types by column
  */
 public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> columns) {
-    /** What represents the names themselves where columns are by their names: no column is called so. */
+    /** The key of the header line among columns: no column has this name. */
     public static final String NAMES = "";
 
     public static final TableOverrides NOTHING = new TableOverrides(Optional.empty(), Map.of());

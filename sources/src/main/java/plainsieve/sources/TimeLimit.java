@@ -7,11 +7,11 @@ import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 
-/** Stops a run that takes too long. */
+/** Stops a run after its timeout. */
 public final class TimeLimit {
     private TimeLimit() {}
 
-    /** A clock for the limits of many runs; it holds nothing of those that are over. Anyone who made it shuts it down. */
+    /** A scheduler for the timeouts of many runs; it retains nothing of ended ones. The caller shuts it down. */
     public static ScheduledThreadPoolExecutor clock() {
         ScheduledThreadPoolExecutor clock = new ScheduledThreadPoolExecutor(1, task -> {
             Thread thread = new Thread(task, "time-limits");

@@ -22,13 +22,13 @@ import plainsieve.core.value.Type;
  * then omitted.
  */
 public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
-    /** The type of a column, and whether it may hold no value. */
+    /** The type of a column and whether it is nullable. */
     public record Fact(Type type, boolean nullable) {}
 
-    /** The table name under which columns of any table can be given. */
+    /** A table name for columns of any table. */
     public static final String ANY_TABLE = "";
 
-    /** Of a query that reads more tables than this, no column's table is reported: each column asks every one. */
+    /** In a query on more tables, columns are not resolved to tables: each column would be looked up in each. */
     private static final int MOST_TABLES = 200;
 
     public ColumnFacts {
@@ -39,12 +39,12 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return new ColumnFacts(Map.of());
     }
 
-    /** A table with its columns, in lower case. @param schema empty where there is none */
+    /** A table with its columns, in lower case. @param schema empty if there is none */
     public record TableFacts(String schema, String table, Map<String, Fact> columns) {}
 
     /**
-     * Facts of tables. A query that names a schema gets the facts of that table; of one that names none, only what
-     * holds in every schema that has a table of the name: which of them the database takes is not known here.
+     * Facts of tables. A qualified table name gets the facts of that table; an unqualified one only
+     * what is true in every schema that has a table of the name, since the search path is unknown.
      */
     public static ColumnFacts of(List<TableFacts> all) {
         Map<String, Map<String, Fact>> tables = new HashMap<>();
@@ -82,7 +82,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
     }
 
-    /** A column's name, and its table where only one can be meant. */
+    /** A column's name, and its table if it is unambiguous. */
     public record ResolvedColumn(Optional<ComparedColumn.Table> table, Optional<String> column) {}
 
     public ResolvedColumn known(ParsedQuery query, Dialect dialect, Span expression) {
@@ -113,7 +113,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
     }
 
-    /** A name as the database keeps it: as it is between quotes, else folded. */
+    /** A name as the database stores it: unchanged if quoted, otherwise folded. */
     private static String kept(String written, Dialect dialect) {
         String bare = Identifiers.bare(written);
         return bare.equals(written) ? dialect.folded(written) : bare;

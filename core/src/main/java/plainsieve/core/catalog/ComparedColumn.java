@@ -12,17 +12,17 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * A column that a parameter is compared with: where a new parameter's type, name and list come from.
+ * A column that a parameter is compared with; provides a new parameter's type, name and list.
  *
- * @param expression as the author writes it: {@code p.name}
- * @param table the table of the column, with its schema where the author names one; nothing when it is not plain
- * @param column the name of the column as the database keeps it; nothing when the expression is no column
- * @param type what the source says of it; nothing when it says nothing
+ * @param expression in the author's text: {@code p.name}
+ * @param table the table of the column, with its schema if qualified; empty if ambiguous
+ * @param column the column name as the database stores it; empty if the expression is not a column
+ * @param type the type reported by the source; empty if unknown
  */
 public record ComparedColumn(
         String expression, Optional<Table> table, Optional<String> column, Optional<Type> type, Comparison.Kind kind) {
 
-    /** A table as the database keeps its name; the schema is empty when the author names none. */
+    /** A table name as the database stores it; the schema is empty if unqualified. */
     public record Table(String schema, String name) {}
 
     /** Every column that the parameter is compared with, in written order. */

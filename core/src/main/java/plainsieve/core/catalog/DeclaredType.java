@@ -10,8 +10,8 @@ import java.util.Set;
 import plainsieve.core.value.Type;
 
 /**
- * The type of values for a declared SQL type, derived from its keywords, never by letters inside them: {@code interval} and {@code point} hold no
- * integers, {@code daterange} holds no days.
+ * The type of values for a declared SQL type, derived from whole keywords: {@code interval} and {@code point} are not
+ * integers, {@code daterange} is not a date.
  */
 public final class DeclaredType {
     private static final Set<String> MODIFIERS =
@@ -39,7 +39,7 @@ public final class DeclaredType {
         words.forEach(word -> WORDS.put(word, type));
     }
 
-    /** The type of values; nothing when it is none of ours, or not known. An array holds none of ours. */
+    /** The type of values; empty for unsupported or unknown types and for arrays. */
     public static Optional<Type> of(String declared) {
         String plain =
                 declared.toLowerCase(Locale.ROOT).replaceAll("\\([^)]*\\)", " ").strip();

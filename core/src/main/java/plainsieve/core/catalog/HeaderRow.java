@@ -8,10 +8,10 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
- * Where the column names are in a file or on a sheet. Rows above it are ignored.
+ * The position of the column names in a file or on a sheet. Rows above it are ignored.
  *
- * @param first the number of the line, from 1; 0 where there are no names
- * @param count how many lines they take: 2 where a group is above the columns that it is of, 0 where there are no names
+ * @param first the line number, from 1; 0 without names
+ * @param count the number of lines: 2 if group headings precede the names, 0 without names
  */
 public record HeaderRow(int first, int count) {
     public static final HeaderRow NONE = new HeaderRow(0, 0);
@@ -28,7 +28,7 @@ public record HeaderRow(int first, int count) {
         return new HeaderRow(first, 2);
     }
 
-    /** The last line of the names; 0 where there are none. */
+    /** The last line of the names; 0 without names. */
     public int last() {
         return first + Math.max(count, 1) - 1;
     }
@@ -37,7 +37,7 @@ public record HeaderRow(int first, int count) {
         return count > 0 && line >= first && line <= last();
     }
 
-    /** As authors say it, and as it is kept. */
+    /** The text form that authors type and that is stored. */
     public String words() {
         return switch (count) {
             case 0 -> "no line";
@@ -61,7 +61,7 @@ public record HeaderRow(int first, int count) {
         return Integer.parseInt(said.group(3)) == first + 1 ? Optional.of(ofTwo(first)) : Optional.empty();
     }
 
-    /** What authors are offered; any other line can be stated, too. */
+    /** The suggested values; any other line is valid, too. */
     public static List<String> offeredWords() {
         return Stream.of(
                         Stream.of(NONE),

@@ -15,15 +15,15 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.TextLocation;
 
 /**
- * A query as notice rules see it.
+ * A query as seen by notice rules.
  *
- * @param parameters those that are known, by name
- * @param leaves every single condition with the clause it is in
+ * @param parameters the defined parameters by name
+ * @param leaves every single condition with its clause
  */
 public record NoticeContext(
         ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts, List<Leaf> leaves) {
 
-    /** One condition, and its comparison when it is one. */
+    /** A condition, and its comparison if it is one. */
     public record Leaf(Span span, Clause.Kind clause, Optional<Comparison> comparison) {}
 
     public static NoticeContext of(
@@ -58,14 +58,14 @@ public record NoticeContext(
         return tokens().place(start(span), end(span));
     }
 
-    /** The parameter that these tokens are, when they are nothing else and it is known. */
+    /** The defined parameter that these tokens consist of. */
     public Optional<Parameter> parameter(Span span) {
         return span.length() == 1 && tokens().is(span.from(), TokenKind.PARAMETER)
                 ? Optional.ofNullable(parameters.get(tokens().parameterName(span.from())))
                 : Optional.empty();
     }
 
-    /** The parameter in {@code = :p}, {@code in (:p)} and {@code any(:p)}: what a comparison compares with. */
+    /** The compared parameter in {@code = :p}, {@code in (:p)} and {@code any(:p)}. */
     public Optional<Parameter> compared(Comparison comparison) {
         Span right = comparison.right();
         boolean bracketed = tokens().isBracket(right.to() - 1, ')') && right.length() >= 3;

@@ -6,7 +6,7 @@ import plainsieve.core.dialect.FunctionEffects;
 /**
  * The tables and user-defined functions of a source.
  *
- * @param functions those that people made there, by their names, and by {@code schema.name}
+ * @param functions user-defined functions by name and by {@code schema.name}
  */
 public record SourceNames(TableColumns tables, FunctionEffects functions) {
     /** No facts, for use without a source. */

@@ -22,12 +22,12 @@ public record TableColumns(Map<String, Map<String, TableColumns.Column>> tables)
         return new TableColumns(Map.of());
     }
 
-    /** A table as the source describes it. @param schema empty where there is none */
+    /** A table of a source. @param schema empty if there is none */
     public record Table(String schema, String name, List<Column> columns) {}
 
     /**
-     * @param type as the source writes it
-     * @param collation by which its texts compare; empty where the source does not report one
+     * @param type in the notation of the source
+     * @param collation of text columns; empty if the source does not report one
      */
     public record Column(String name, String type, Optional<String> collation) {
         private Column inLowerCase() {

@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import plainsieve.core.value.Keyword;
 
-/** A part of days and times that they are grouped by: a stretch, named by its first day, or what comes again and again. */
+/** A unit of dates and times for grouping: an interval, named by its first day, or a recurring unit. */
 public enum DatePart implements Keyword {
     DAY,
     /** From Monday on, as ISO 8601 has it. */
@@ -17,7 +17,7 @@ public enum DatePart implements Keyword {
     /** 0 to 23. */
     HOUR;
 
-    /** Whether it is one stretch of time, not something that comes again. */
+    /** Whether it is an interval and not a recurring unit. */
     public boolean isStretch() {
         return this != WEEKDAY && this != HOUR;
     }

@@ -6,19 +6,19 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** The SQL dialect of one database, as far as rewriting needs it. Data and few overrides; one small class each. */
+/** The SQL dialect of one database, as needed for rewriting. Data and few overrides; one small class each. */
 public interface Dialect {
     /** How a list too long to be spread is bound. */
     enum ListForm {
-        /** As one array: {@code x = any(?)}. */
+        /** One array: {@code x = any(?)}. */
         ARRAY,
-        /** As one JSON array: {@code x in (select … from json_each(?))}. */
+        /** One JSON array: {@code x in (select … from json_each(?))}. */
         JSON,
         /** Value by value all the same, because this database has no form that is safe and as fast. */
         SPREAD
     }
 
-    /** The word for this dialect on the wire, on the command line and in files: {@code postgresql}, {@code duckdb}. */
+    /** The keyword of this dialect in the API, on the command line and in files: {@code postgresql}, {@code duckdb}. */
     String name();
 
     Syntax syntax();
@@ -28,10 +28,10 @@ public interface Dialect {
         return false;
     }
 
-    /** What the functions that come with the database do to rows. */
+    /** The effects of built-in functions on rows. */
     FunctionEffects functions();
 
-    /** How it writes what steps compute. */
+    /** The syntax of step expressions. */
     ExpressionSyntax forms();
 
     /** Quotes an identifier with any characters. */
@@ -39,22 +39,22 @@ public interface Dialect {
         return '"' + name.replace("\"", "\"\"") + '"';
     }
 
-    /** A name written without quotes, as the database keeps it. */
+    /** An unquoted name as the database stores it. */
     default String folded(String unquotedName) {
         return unquotedName;
     }
 
-    /** Whether columns may differ in the case of their names only. */
+    /** Whether column names are case-sensitive. */
     default boolean keepsCase() {
         return false;
     }
 
-    /** What represents "true" where a condition must not be empty, as after ON. */
+    /** The literal for "true" where a condition must not be empty, as after ON. */
     default String trueLiteral() {
         return "true";
     }
 
-    /** Lists longer than this are bound as one value, so that the text does not grow with the choice. */
+    /** Longer lists are bound as one value, so that the text does not grow with the number of values. */
     default int longestSpreadList(Type type) {
         return 64;
     }
@@ -64,22 +64,22 @@ public interface Dialect {
         return ListForm.SPREAD;
     }
 
-    /** A query whose single column is every item of the list bound as {@code ?}; only for {@link ListForm#JSON}. */
+    /** A query whose single column contains every item of the list bound as {@code ?}; only for {@link ListForm#JSON}. */
     default String jsonList(Type type) {
         throw new IllegalStateException(name() + " binds no list as JSON");
     }
 
-    /** Whether a long list bound as one value may be in the ON of an outer join; it counts as a subquery there. */
+    /** Whether a long list bound as one value is permitted in the ON of an outer join, where it counts as a subquery. */
     default boolean takesLongListInOn() {
         return true;
     }
 
-    /** The most values that one statement can carry, value by value. */
+    /** The maximum number of placeholders in one statement. */
     default int mostPlaceholders() {
         return 32_000;
     }
 
-    /** Whether LIKE takes a backslash for its escape character without being told. */
+    /** Whether backslash is the escape character of LIKE by default. */
     boolean likeEscapesByItself();
 
     /** Whether OFFSET may only follow LIMIT. */
@@ -97,7 +97,7 @@ public interface Dialect {
         return false;
     }
 
-    /** Whether an expression with a parameter is the same in SELECT and in GROUP BY; else each place is its own value. */
+    /** Whether a parameterized expression is equal in SELECT and GROUP BY; otherwise each placeholder is a separate value. */
     default boolean takesRepeatedParameters() {
         return true;
     }
@@ -107,17 +107,17 @@ public interface Dialect {
         return false;
     }
 
-    /** Whether a total without a value is null in HAVING as it is outside. */
+    /** Whether HAVING treats a null aggregate as SQL does elsewhere. */
     default boolean havingTellsMissingValues() {
         return true;
     }
 
-    /** Whether a grouped query may select only what follows from its keys, not a value of any row. */
+    /** Whether a grouped query may select only columns that depend functionally on its keys. */
     default boolean groupsStrictly() {
         return true;
     }
 
-    /** Whether any comparison depends on the column from which a value comes: whether it is turned into a number. */
+    /** Whether every comparison depends on the column's affinity, which may convert values to numbers. */
     default boolean comparesByColumn() {
         return false;
     }
@@ -128,10 +128,10 @@ public interface Dialect {
     }
 
     /**
-     * A number as a column of a type keeps it, as SQL, so that one that is shown is found there; the number itself, unless the
-     * database compares it by more digits than the column has.
+     * A number converted to the precision of a column type, as SQL, so that a displayed value matches; the number itself unless the
+     * database compares with higher precision than the column has.
      *
-     * @param type the column's type as the database calls it
+     * @param type the column's type as the database names it
      */
     default String asKept(String number, String type) {
         return number;
@@ -142,10 +142,10 @@ public interface Dialect {
         return true;
     }
 
-    /** How the plan of a statement is asked for. */
+    /** The syntax of EXPLAIN. */
     ExplainSyntax explain();
 
-    /** A value as it is in SQL text, for people who run a statement by hand; statements of this program bind it. */
+    /** A value as an SQL literal, for statements to be run manually; this program binds values. */
     default String literal(Value value) {
         return switch (value.type()) {
             case INTEGER, DECIMAL -> value.written();
@@ -166,7 +166,7 @@ public interface Dialect {
         return "'" + text.replace("'", "''") + "'";
     }
 
-    /** A list bound as one array, as SQL text. */
+    /** An array literal for a list bound as one array. */
     default String arrayLiteral(Type type, List<String> literals) {
         throw new IllegalStateException(name() + " binds no arrays");
     }
@@ -186,7 +186,7 @@ public interface Dialect {
         return "cast(" + expression + " as varchar)";
     }
 
-    /** A number of zero or more without what follows its point, as a whole number. */
+    /** The integer part of a nonnegative number. */
     default String wholePart(String expression) {
         return "cast(floor(" + expression + ") as integer)";
     }
@@ -201,13 +201,13 @@ public interface Dialect {
         };
     }
 
-    /** The lower end of the band in which a number lies, as SQL. @param width of each band, more than 0 */
+    /** The lower bound of a number's band, as SQL. @param width of each band, more than 0 */
     default String band(BigDecimal width, String expression) {
         String each = width.scale() > 0 ? width.toPlainString() : width.toPlainString() + ".0";
         return "floor(" + expression + " / " + each + ") * " + width.toPlainString();
     }
 
-    /** The average of all values, as SQL, with what follows its point. */
+    /** The average, as SQL, with fraction digits. */
     default String average(String expression) {
         return "avg(" + expression + ")";
     }
@@ -217,12 +217,12 @@ public interface Dialect {
         return Optional.empty();
     }
 
-    /** What follows an expression that is sorted downwards, with what has no value last. */
+    /** The suffix of a descending sort expression that sorts nulls last. */
     default String descending() {
         return " desc nulls last";
     }
 
-    /** Whether what has no value comes last on its own in a sort of this direction; here it is less than everything. */
+    /** Whether nulls sort last by default in this direction; otherwise they are less than all values. */
     default boolean putsEmptyLast(boolean largestFirst) {
         return largestFirst;
     }

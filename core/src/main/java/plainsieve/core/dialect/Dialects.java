@@ -18,12 +18,12 @@ public final class Dialects {
 
     private Dialects() {}
 
-    /** The dialect that has this name on the command line and in files; nothing when there is none. */
+    /** The dialect of this name on the command line and in files; empty if unknown. */
     public static Optional<Dialect> named(String name) {
         return ALL.stream().filter(dialect -> dialect.name().equals(name)).findFirst();
     }
 
-    /** The dialect of a name that is known to be one. */
+    /** The dialect of a valid name. */
     public static Dialect of(String name) {
         return named(name)
                 .orElseThrow(() -> new IllegalArgumentException("“%s” is not one of %s"

@@ -13,7 +13,7 @@ final class DuckDbExpressionSyntax implements ExpressionSyntax {
                 + seconds + ") as bigint)";
     }
 
-    /** DuckDB makes two decimals one of 38 digits at most, and rounds what does not fit after the point. */
+    /** DuckDB unifies two decimals to at most 38 digits and rounds excess fraction digits. */
     @Override
     public String besideOthers(String number) {
         return asNumber(number);
@@ -52,7 +52,7 @@ final class DuckDbExpressionSyntax implements ExpressionSyntax {
                 + "') then try_cast(left(trim(" + text + "), 10) as date) end";
     }
 
-    /** DuckDB 1.5.6 loses columns of a limited query that is asked for each row. */
+    /** DuckDB 1.5.6 loses columns of a limited lateral subquery. */
     @Override
     public boolean isSureOfLateral() {
         return false;

@@ -3,23 +3,23 @@ package plainsieve.core.dialect;
 import java.util.List;
 
 /**
- * How a database is asked for the plan of a statement.
+ * The EXPLAIN syntax of a database.
  *
- * @param planned what precedes the statement, for each question that is asked
- * @param measured the same, for a statement that is run to its end and counted; empty where the database cannot do that
- * @param indexedColumns a statement that lists tables and their indexed columns, for a database that only decides while it
- *     runs whether it uses an index; empty where the plan itself tells
- * @param answer how the answers are written
- * @param valuesWritten whether the values are in the text of the question, for a database that takes no placeholders there
+ * @param planned the prefix of the statement, for each query that is sent
+ * @param measured the same, for a statement that is executed and counted; empty if unsupported
+ * @param indexedColumns a statement that lists tables and their indexed columns, for a database that decides at
+ *     run time whether it uses an index; empty if the plan shows it
+ * @param answer the output format
+ * @param valuesWritten whether values are inlined because EXPLAIN accepts no placeholders
  */
 public record ExplainSyntax(
         List<String> planned, List<String> measured, String indexedColumns, Answer answer, boolean valuesWritten) {
-    /** The shape of the answers. Those that are JSON are in the last column of one row. */
+    /** The output format. JSON is in the last column of a single row. */
     public enum Answer {
         POSTGRESQL_JSON,
         MARIADB_JSON,
         DUCKDB_JSON,
-        /** The lines of the query plan, and then the program that the statement became, one instruction a row. */
+        /** The lines of the query plan, followed by the compiled program, one instruction per row. */
         SQLITE_PROGRAM,
         TRINO_JSON;
 

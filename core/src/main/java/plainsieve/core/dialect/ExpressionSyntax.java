@@ -48,12 +48,12 @@ public interface ExpressionSyntax {
         return "current_date";
     }
 
-    /** A number where another one may come of the same place, of which neither may lose digits for the other. */
+    /** Converts a number so that its set operation with another one loses no digits. */
     default String besideOthers(String number) {
         return number;
     }
 
-    /** Texts one after the other. */
+    /** Concatenation of text. */
     default String joined(List<String> texts) {
         return "(" + String.join(" || ", texts) + ")";
     }
@@ -62,7 +62,7 @@ public interface ExpressionSyntax {
         return "cast(extract(" + timeField.word() + " from " + of + ") as integer)";
     }
 
-    /** @param days whether a day is moved and a day should come of it */
+    /** @param days whether a date is moved and the result is a date */
     default String moved(String from, TimeShift timeShift, boolean days) {
         String span = timeShift.fixed()
                 ? "interval '" + timeShift.amount() + " " + timeShift.unit() + "'"
@@ -82,12 +82,12 @@ public interface ExpressionSyntax {
         return "cast(" + first + " + interval '1 " + unit + "' - interval '1 day' as date)";
     }
 
-    /** Whole days from one to another. */
+    /** The number of days between two dates. */
     default String days(String from, String to) {
         return "(cast(" + to + " as date) - cast(" + from + " as date))";
     }
 
-    /** Whole stretches of so many seconds from one moment to another. */
+    /** The number of whole intervals of that many seconds between two timestamps. */
     default String stretches(int seconds, String from, String to) {
         return "cast(trunc(extract(epoch from (cast(" + to + " as timestamp) - cast(" + from + " as timestamp))) / "
                 + seconds + ") as integer)";
@@ -107,13 +107,13 @@ public interface ExpressionSyntax {
         return "split_part(" + of + ", " + sign + ", 1)";
     }
 
-    /** What follows the first such sign; nothing where there is none. */
+    /** The text after the first occurrence of a character; null without one. */
     default String behindSign(String of, String sign) {
         return "case when position(" + sign + " in " + of + ") > 0 then substring(" + of + " from position(" + sign
                 + " in " + of + ") + length(" + sign + ")) end";
     }
 
-    /** What an alias of a table ends with, so that it is called like no column where a column would be meant by it. */
+    /** The suffix of table aliases that distinguishes them from columns. */
     default String aliasEnd() {
         return "";
     }
@@ -123,30 +123,30 @@ public interface ExpressionSyntax {
         return true;
     }
 
-    /** Whether what is joined can speak of what precedes it. */
+    /** Whether lateral joins are supported. */
     default boolean takesLateral() {
         return true;
     }
 
-    /** Whether that never fails; else it is used only if there is no alternative. */
+    /** Whether lateral joins work reliably; otherwise they are used only without an alternative. */
     default boolean isSureOfLateral() {
         return takesLateral();
     }
 
     /**
-     * Whether EXISTS finds all rows that match by a column of a query within; else it is reported, too, that the column has a value,
-     * which is true of all that match.
+     * Whether EXISTS finds all rows that match a column of its subquery; otherwise a redundant IS NOT NULL is added,
+     * which is true for all matches.
      */
     default boolean isSureOfPresence() {
         return true;
     }
 
-    /** Whether a window may look at groups beside a HAVING, and at a total of everything. */
+    /** Whether window functions over groups work together with HAVING and grand totals. */
     default boolean isSureOfWindows() {
         return true;
     }
 
-    /** Whether two values are the same, or there is none of both. */
+    /** Whether two values are equal or both null. */
     default String same(String one, String other) {
         return one + " is not distinct from " + other;
     }
@@ -160,7 +160,7 @@ public interface ExpressionSyntax {
         return "length(" + of + ")";
     }
 
-    /** A number as one that a fraction can come of. */
+    /** A number converted so that its quotient has fraction digits. */
     default String withFraction(String of) {
         return of + " * 1.0";
     }
@@ -193,7 +193,7 @@ public interface ExpressionSyntax {
                 + " end";
     }
 
-    /** A text that begins with a day as that day; nothing where there is no such day. */
+    /** A text that begins with a date, converted to that date; null if there is no such day. */
     default String dayOfText(String text) {
         return "case when trim(" + text + ") ~ '^(" + TextPatterns.REAL_DAY + ")" + TextPatterns.REST
                 + "' then cast(left(trim(" + text + "), 10) as date) end";
@@ -211,7 +211,7 @@ public interface ExpressionSyntax {
         return Optional.empty();
     }
 
-    /** What follows an expression that is sorted upwards, with what has no value last. */
+    /** The suffix of an ascending sort expression that sorts nulls last. */
     default String ascending() {
         return "";
     }
@@ -231,14 +231,14 @@ public interface ExpressionSyntax {
     }
 
     /**
-     * A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. Its ends are in no
-     * condition: one that is blank must not make it endless.
+     * A query that returns the integers of a range, both ends included, in the column {@code n}. Its bounds are not
+     * conditions: a blank bound must not make it endless.
      */
     default String numbers(String from, String to) {
         return "select n from generate_series(" + from + ", " + to + ") as s(n)";
     }
 
-    /** A query whose rows are the days of a stretch, both ends among them; its column is {@code n}. */
+    /** A query that returns the days of a range, both ends included, in the column {@code n}. */
     default String dayRows(String from, String to) {
         return "select cast(n as date) as n from generate_series(cast(" + from + " as timestamp), cast(" + to
                 + " as timestamp), interval '1 day') as s(n)";

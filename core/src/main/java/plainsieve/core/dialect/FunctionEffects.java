@@ -15,13 +15,13 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * What a database's functions do to rows, by their names: as its own catalogue says, written down for each database in a
- * list next to this class. A function that is in none of them may do anything.
+ * The effects of a database's functions on rows, by name, as in its catalog, which is recorded for each database in a
+ * list next to this class. An unlisted function may do anything.
  *
  * @param names in lower case
  */
 public record FunctionEffects(Map<Kind, Set<String>> names) {
-    /** What a function does to rows. One name may represent several functions of different kinds. */
+    /** The effect of a function on rows. Overloads of one name may have different kinds. */
     public enum Kind {
         /** One value of many rows. */
         AGGREGATE,
@@ -32,17 +32,17 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
         DIFFERS_IN_HAVING,
         /** One value of each row that depends on others, behind OVER. */
         WINDOW,
-        /** Many rows for one. */
+        /** Returns a set of rows. */
         MANY_ROWS,
-        /** Two calls may give two answers. */
+        /** May return different results for equal arguments. */
         VOLATILE,
         /** One value of its arguments, the same each time within a statement. */
         SCALAR,
-        /** Rows for FROM, made of its arguments or of the engine's catalog; of embedded engines alone. */
+        /** Table function for FROM on its arguments or the engine's catalog; embedded engines only. */
         TABLE,
-        /** {@link #VOLATILE}, but it only gives another answer: it changes and locks nothing, and reads nothing outside the database. */
+        /** {@link #VOLATILE} without side effects: changes and locks nothing, and reads nothing outside the database. */
         HARMLESS,
-        /** It reads files, settings or logs, runs SQL given as text, or changes something; overrides all other rules. */
+        /** Reads files, settings or logs, runs SQL given as text, or changes something; overrides all other kinds. */
         RESTRICTED,
         /** A view of the engine that shows its settings or its logs. */
         RESTRICTED_VIEW
@@ -51,7 +51,7 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
     private static final Set<Kind> WHAT_IT_DOES =
             EnumSet.of(Kind.AGGREGATE, Kind.WINDOW, Kind.MANY_ROWS, Kind.VOLATILE, Kind.SCALAR);
 
-    /** Written like functions in every database here, or types with a size, as in {@code cast(x as varchar(10))}. */
+    /** Written like functions in every supported database, or parameterized types, as in {@code cast(x as varchar(10))}. */
     private static final Set<String> IN_EVERY_DATABASE = Set.of(
             "coalesce",
             "nullif",
@@ -109,7 +109,7 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
         names = Map.copyOf(copied);
     }
 
-    /** The functions of a dialect that come with its database. */
+    /** The built-in functions of a dialect. */
     static FunctionEffects of(String dialect) {
         String file = "functions-" + dialect + ".txt";
         try (InputStream in = FunctionEffects.class.getResourceAsStream(file)) {
@@ -142,7 +142,7 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
         return names.getOrDefault(kind, Set.of()).contains(name.toLowerCase(Locale.ROOT));
     }
 
-    /** Whether what a function of that name does to rows is known. */
+    /** Whether the effects of a function are known. */
     public boolean knows(String name) {
         String lower = name.toLowerCase(Locale.ROOT);
         return WHAT_IT_DOES.stream()

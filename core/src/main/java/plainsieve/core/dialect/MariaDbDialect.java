@@ -136,7 +136,7 @@ final class MariaDbDialect implements Dialect {
         return false;
     }
 
-    /** 0.1 is none of the numbers of a FLOAT, which are compared as long ones. */
+    /** 0.1 is not representable as a FLOAT, which is compared as DOUBLE. */
     @Override
     public String asKept(String number, String type) {
         return type.toLowerCase(Locale.ROOT).startsWith("float") ? "cast(" + number + " as float)" : number;
@@ -152,7 +152,7 @@ final class MariaDbDialect implements Dialect {
         return false;
     }
 
-    /** In the ON of an outer join it gives other rows than value by value (MariaDB 10.11). */
+    /** In the ON of an outer join it returns other rows than value by value (MariaDB 10.11). */
     @Override
     public boolean takesLongListInOn() {
         return false;
@@ -172,7 +172,7 @@ final class MariaDbDialect implements Dialect {
         };
     }
 
-    /** Here what has no value is less than everything. */
+    /** Nulls are less than all values. */
     @Override
     public String descending() {
         return " desc";

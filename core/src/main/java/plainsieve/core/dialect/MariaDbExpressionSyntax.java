@@ -64,13 +64,13 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
         return one + " <=> " + other;
     }
 
-    /** MariaDB 10.11 loses rows where it makes such an EXISTS an IN over rows that it keeps; this it cannot make one. */
+    /** MariaDB 10.11 loses rows where it converts such an EXISTS to a materialized IN; this form prevents that. */
     @Override
     public boolean isSureOfPresence() {
         return false;
     }
 
-    /** MariaDB 10.11 gives no row at all of some such groups. */
+    /** MariaDB 10.11 returns no row for some of these groups. */
     @Override
     public boolean isSureOfWindows() {
         return false;
@@ -86,7 +86,7 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
         return "char_length(" + of + ")";
     }
 
-    /** Its division of decimals gives four digits more than they have; of numbers with an exponent it gives all. */
+    /** Division of decimals adds four digits; division of floating-point numbers returns all digits. */
     @Override
     public String withFraction(String of) {
         return of + " * 1e0";
@@ -131,7 +131,7 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
                 + (after.isEmpty() ? "" : ", '" + after + "'") + ")";
     }
 
-    /** Here what has no value is less than everything. */
+    /** Nulls are less than all values. */
     @Override
     public Optional<String> emptyLast(String expression) {
         return Optional.of(expression + " is null");

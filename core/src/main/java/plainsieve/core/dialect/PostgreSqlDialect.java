@@ -61,7 +61,7 @@ final class PostgreSqlDialect implements Dialect {
         return SYNTAX;
     }
 
-    /** Here what has no value is more than everything. */
+    /** Nulls are greater than all values. */
     @Override
     public boolean putsEmptyLast(boolean largestFirst) {
         return !largestFirst;

@@ -40,7 +40,7 @@ final class SqliteDialect implements Dialect {
                 List.of("explain query plan ", "explain "), List.of(), "", ExplainSyntax.Answer.SQLITE_PROGRAM, false);
     }
 
-    /** Days and times are texts here, and truth is a number. */
+    /** Dates and times are text, and booleans are numbers. */
     @Override
     public String literal(Value value) {
         return switch (value.type()) {
@@ -56,7 +56,7 @@ final class SqliteDialect implements Dialect {
         return SYNTAX;
     }
 
-    /** SQLite takes an unknown name in double quotes for a string, so a mistyped name would become a constant. */
+    /** SQLite interprets an unknown name in double quotes as a string, so a mistyped name would become a constant. */
     @Override
     public String quoteName(String name) {
         return '`' + name.replace("`", "``") + '`';
@@ -116,7 +116,7 @@ final class SqliteDialect implements Dialect {
     public String part(DatePart part, String expression) {
         return switch (part) {
             case DAY, MONTH, YEAR -> "date(" + expression + ", 'start of " + part.word() + "')";
-            // The Sunday on which the week ends, or this day if it is one; six days before it is Monday.
+            // The Sunday that ends the week, or the same day; six days before it is Monday.
             case WEEK -> "date(" + expression + ", 'weekday 0', '-6 days')";
             case QUARTER ->
                 "date(" + expression + ", 'start of month', '-' || ((strftime('%m', " + expression

@@ -118,7 +118,7 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
         return "case when " + looksLikeANumber("trim(" + text + ")") + " then cast(trim(" + text + ") as numeric) end";
     }
 
-    /* The pattern of the others, in what GLOB can say. */
+    /* The numeric pattern of the other dialects in GLOB syntax. */
     private static String looksLikeANumber(String text) {
         return text + " glob '*[0-9]' and " + text + " not glob '*[^0-9.-]*' and " + text + " not glob '?*-*' and "
                 + text

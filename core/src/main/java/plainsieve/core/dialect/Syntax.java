@@ -3,7 +3,7 @@ package plainsieve.core.dialect;
 import java.util.EnumSet;
 import java.util.Set;
 
-/** How a database reads text as tokens and words, where databases differ. */
+/** Lexical differences between databases. */
 public final class Syntax {
     /** One such difference. */
     public enum Feature {
@@ -21,9 +21,9 @@ public final class Syntax {
         BRACKETED_NAMES,
         /** A block comment may contain block comments. */
         NESTED_COMMENTS,
-        /** {@code #} begins a comment. */
+        /** {@code #} starts a comment. */
         HASH_COMMENTS,
-        /** {@code --} begins a comment only before a blank. */
+        /** {@code --} starts a comment only before a blank. */
         DASHES_NEED_BLANK,
         /** The text inside <code>/*! … *&#47;</code> is read, not skipped. */
         CONDITIONAL_COMMENTS,
@@ -33,13 +33,13 @@ public final class Syntax {
         LONG_OPERATORS,
         /** {@code @name} is a placeholder. */
         AT_PLACEHOLDERS,
-        /** {@code a[lo:hi]} and <code>{'k':v}</code>: a colon behind an operand begins no parameter. */
+        /** {@code a[lo:hi]} and <code>{'k':v}</code>: a colon after an operand starts no parameter. */
         COLON_BEHIND_OPERAND,
-        /** {@code ||} means OR, {@code &&} means AND, and there is XOR. */
+        /** {@code ||} is OR, {@code &&} is AND, and XOR exists. */
         PIPES_MEAN_OR,
         /** {@code @v := 1} sets a variable of the session. */
         SESSION_VARIABLES,
-        /** A query may begin with FROM. */
+        /** A query may start with FROM. */
         FROM_FIRST,
         /** There is a QUALIFY clause, and USING SAMPLE. */
         QUALIFY,

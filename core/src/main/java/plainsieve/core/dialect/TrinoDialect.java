@@ -7,8 +7,8 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /**
- * Trino: the standard's tokens, names of three parts, and types that are never turned into each other silently. Names are
- * the same in any case, also between quotes; what is shown is called as it was written.
+ * Trino: standard tokens, names of three parts, and no implicit conversions. Names are
+ * case-insensitive, even if quoted; output columns keep the case of the text.
  */
 final class TrinoDialect implements Dialect {
     private static final Syntax SYNTAX = Syntax.of(Feature.COLON_BEHIND_OPERAND, Feature.FETCH_FIRST);
@@ -32,7 +32,7 @@ final class TrinoDialect implements Dialect {
         return "trino";
     }
 
-    /** It takes no placeholders in a statement that is explained, and tells what it measured in words alone. */
+    /** EXPLAIN accepts no placeholders, and EXPLAIN ANALYZE has text output only. */
     @Override
     public ExplainSyntax explain() {
         return ExplainSyntax.withValuesWritten(ExplainSyntax.Answer.TRINO_JSON, "explain (type logical, format json) ");
@@ -44,9 +44,9 @@ final class TrinoDialect implements Dialect {
     }
 
     /**
-     * Up to 64 values its connectors see them and may skip what cannot have them; each value costs 0.4 ms of planning, where any
-     * number of them as JSON costs nothing that can be measured (Trino 435). Decimals and moments are spread all the same:
-     * as JSON they would be of one scale, or of none.
+     * With up to 64 values, connectors can push the list down; each value costs 0.4 ms of planning, whereas any
+     * number of values as JSON costs nothing measurable (Trino 435). Decimals and timestamps are always expanded:
+     * as JSON they would lose their scale.
      */
     @Override
     public ListForm longList(Type type) {
@@ -65,13 +65,13 @@ final class TrinoDialect implements Dialect {
         return "select " + item + " from unnest(cast(json_parse(?) as array(" + listed + "))) as chosen (item)";
     }
 
-    /** Nothing joined from outside may be tested by a subquery there. */
+    /** Subqueries must not reference outer columns there. */
     @Override
     public boolean takesLongListInOn() {
         return false;
     }
 
-    /** No text is turned into what these are. */
+    /** Text is not converted implicitly to these types. */
     @Override
     public String asKept(String value, String type) {
         String plain = type.toLowerCase(Locale.ROOT);
@@ -128,7 +128,7 @@ final class TrinoDialect implements Dialect {
         };
     }
 
-    /** A quotient of decimals has no more digits than they have, and would be rounded up before its whole part is taken. */
+    /** A quotient of decimals has no more digits than its operands and would be rounded up before truncation. */
     @Override
     public String band(BigDecimal width, String expression) {
         String each = "decimal '" + width.toPlainString() + "'";

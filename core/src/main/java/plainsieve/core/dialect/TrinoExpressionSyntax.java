@@ -6,7 +6,7 @@ import plainsieve.core.value.Type;
 final class TrinoExpressionSyntax implements ExpressionSyntax {
     private static final String MOMENT = "timestamp(6)";
 
-    /** The longest list that {@code sequence} makes. */
+    /** The maximum length of a {@code sequence}. */
     private static final int LONGEST = 10_000;
 
     @Override
@@ -44,7 +44,7 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
         return "substr(" + of + ", greatest(length(" + of + ") - " + count + ", 0) + 1)";
     }
 
-    /** Within a subquery, {@code t.id} of a table outside is a part of its column {@code t}, if it has one (Trino 435). */
+    /** In a subquery, {@code t.id} of an outer table resolves to a field of the column {@code t}, if there is one (Trino 435). */
     @Override
     public String aliasEnd() {
         return "_";
@@ -60,13 +60,13 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
         return false;
     }
 
-    /** Groups of several levels are of columns alone there, not of what is computed of them. */
+    /** Grouping sets accept columns only, not expressions. */
     @Override
     public boolean takesLevels() {
         return false;
     }
 
-    /** Trino makes two decimals one of 38 digits at most. */
+    /** Trino unifies two decimals to at most 38 digits. */
     @Override
     public String besideOthers(String number) {
         return asNumber(number);
@@ -127,7 +127,7 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
         return "cast(null as " + name + ")";
     }
 
-    /** A list is made in pieces, and none where the end comes before the beginning. */
+    /** A list is built in pieces, and is empty if the end precedes the start. */
     @Override
     public String numbers(String from, String to) {
         String first = "cast(" + from + " as bigint)";

@@ -17,10 +17,10 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * The columns that SELECT lists of a statement compute, by name: a plan may show the expression where the statement has the
+ * The columns computed in SELECT lists of a statement, by name: a plan may show the expression instead of the
  * name.
  *
- * @param columns of each expression; of a name that several expressions have, those of all
+ * @param columns input columns of each expression; for a name used several times, those of all
  */
 record ComputedColumns(Map<String, Set<String>> columns) {
 
@@ -56,7 +56,7 @@ record ComputedColumns(Map<String, Set<String>> columns) {
         return columns;
     }
 
-    /** A condition about computed columns as one about the columns that these are computed from; nothing of another. */
+    /** A condition on computed columns as one on their input columns; empty for other conditions. */
     Stream<PlanCondition> expanded(PlanCondition condition) {
         if (condition.columns().stream().noneMatch(columns::containsKey)) {
             return Stream.empty();

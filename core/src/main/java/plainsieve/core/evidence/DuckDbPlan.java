@@ -24,7 +24,7 @@ final class DuckDbPlan implements PlanReader {
     private static final Set<String> PASSING =
             Set.of("PROJECTION", "FILTER", "STREAMING_LIMIT", "LIMIT", "EXPLAIN_ANALYZE");
 
-    /** How a folder of files says the name of a file, which its column {@code file} has. */
+    /** The expression for the column {@code file} of a folder source. */
     private static final Pattern FILE_NAME = Pattern.compile("\"?substr\"?\\(filename, [0-9]+\\)");
 
     private final List<PlanStep> steps = new ArrayList<>();
@@ -113,7 +113,7 @@ final class DuckDbPlan implements PlanReader {
         }
     }
 
-    /** Conditions tested in a scan of a table or right above it, one by one: only one on an indexed column can enter an index. */
+    /** Conditions tested in or directly above a table scan, one by one: only a single one on an indexed column can use an index. */
     private void scanned(String conditions, PlanStep step, PlanStep scan) {
         Set<String> columns = indexed.getOrDefault(scan.table().toLowerCase(Locale.ROOT), Set.of());
         for (PlanCondition condition : PlanCondition.parseAll(conditions, DIALECT)) {
@@ -128,7 +128,7 @@ final class DuckDbPlan implements PlanReader {
         }
     }
 
-    /** The step whose rows a filter tests; empty when there is none. */
+    /** The step whose rows a filter tests; empty if there is none. */
     private static Map<?, ?> below(Map<?, ?> filter) {
         Map<?, ?> node = filter;
         do {
@@ -143,7 +143,7 @@ final class DuckDbPlan implements PlanReader {
         return name.endsWith("SCAN") || name.equals("READ_PARQUET");
     }
 
-    /** By what is under a filter: a table, a join, groups, or something that an inner query made. */
+    /** By the input of a filter: a table, a join, groups, or the result of an inner query. */
     private static ExecutionSite filtered(String below) {
         if (isScan(below)) {
             return below.contains("CTE") ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.WHILE_SCANNING;

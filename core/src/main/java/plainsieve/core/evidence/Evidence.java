@@ -22,12 +22,12 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 
 /**
- * Finds for every placement of a statement the tests of a plan that are made with it.
+ * Finds the tests in a plan that evaluate each placement of a statement.
  *
- * <p>Where a plan names placeholders, those decide. Elsewhere it shows values: a test is taken for a placement when it is
- * about the same column and one of the values bound there. A value that the database has worked on ({@code ? + interval
- * '1 day'}) shows as another one; then column and operator decide, if no other condition of the statement has both. Tests
- * that are found at different places of a plan, some by index and some not, prove neither: the verdict is "not known".
+ * <p>Where a plan names placeholders, those decide. Otherwise it shows values: a test belongs to a placement if it is
+ * on the same column and one of the values bound there. A value that the database has computed ({@code ? + interval
+ * '1 day'}) appears changed; then column and operator decide, if no other condition of the statement has both. Tests
+ * found at different steps of a plan, some by index and some not, prove nothing: the verdict is "not known".
  */
 public final class Evidence {
     private final Statement statement;
@@ -39,7 +39,7 @@ public final class Evidence {
     private final List<PlanCondition> sentConditions;
     private final ComputedColumns computed;
 
-    /** One test of the plan, and one of the conditions in it. */
+    /** A test of the plan and one of its conditions. */
     private record TestedCondition(PlanTest test, PlanCondition condition) {}
 
     private Evidence(Statement statement, Dialect dialect, Plan plan) {
@@ -105,7 +105,7 @@ public final class Evidence {
         return isInLimit(placement) ? limited(placement) : plain(placement, ExecutionSite.AT_SOURCE);
     }
 
-    /** Only the outermost limit of a statement is the one that a plan ends with. */
+    /** Only the outermost limit of a statement is the limit at the end of a plan. */
     private Verdict limited(Placement placement) {
         return isInLimit(placement)
                 ? new Verdict(placement, plan.limit(), plan.limitPlanStep(), PlanStep.named(plan.limitPlanStep()))
@@ -188,7 +188,7 @@ public final class Evidence {
         return planned == sent || members;
     }
 
-    /** Of several tables with such a column, the one that the condition names; all of them when the plan does not say. */
+    /** Among several tables with such a column, the one that the condition names; all of them if the plan does not qualify it. */
     private List<TestedCondition> meant(List<TestedCondition> found, List<PlanCondition> asSent) {
         Set<String> tables = new HashSet<>();
         asSent.forEach(condition -> condition.qualifiers().forEach(qualifier -> tables.addAll(tablesOf(qualifier))));

@@ -8,7 +8,7 @@ public enum ExecutionSite {
     BY_INDEX,
     /** Files or partitions that cannot have such rows were never opened. */
     BY_PART,
-    /** The store under a distributed engine was asked with it; other rows never reached the engine. */
+    /** Evaluated by the storage under a distributed engine; other rows never reached the engine. */
     PUSHED_DOWN,
     /** Each row of a table was read and tested as it was read. */
     WHILE_SCANNING,
@@ -16,9 +16,9 @@ public enum ExecutionSite {
     AFTER_JOIN,
     /** Tested on groups, after their rows had been counted or summed. */
     AFTER_GROUP,
-    /** Tested on what an inner query had made: behind a limit, a window or a named query. */
+    /** Evaluated on the result of an inner query: after a limit, a window or a named query. */
     ON_INNER_RESULT,
-    /** The database stops reading when there are enough rows. */
+    /** Reading stops when there are enough rows. */
     STOPS_EARLY,
     /** Few rows leave, but all that match are read first, to be sorted or grouped. */
     AFTER_SORTING,
@@ -26,14 +26,14 @@ public enum ExecutionSite {
     AT_SOURCE,
     /** Asked of a service, as a part of the request. */
     AT_SERVICE,
-    /** Tested here, by an engine of this server, on rows that had to be fetched from where they are first. */
+    /** Evaluated by an engine of this server on rows fetched from their source. */
     HERE,
     /** Not sent. */
     LEFT_OUT,
-    /** The plan does not say it in a form that is understood here. Never a guess. */
+    /** The plan does not show it in a known form. Never a guess. */
     NOT_KNOWN;
 
-    /** The place in a few words: "by index". */
+    /** A short description: "by index". */
     public String inWords() {
         return name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }

@@ -9,7 +9,7 @@ import plainsieve.core.statement.Placement;
 public final class FederatedEvidence {
     private FederatedEvidence() {}
 
-    /** Those of the SQL here, told from its own beginning. @param plan whose first steps are what was fetched of each side */
+    /** Verdicts of the local SQL, with positions relative to its start. @param plan begins with one step per fetched part */
     public static List<Verdict> ofHere(FederatedStatement sent, Plan plan) {
         List<String> fetched =
                 plan.inWords().stream().limit(sent.parts().size()).toList();

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import plainsieve.core.value.Value;
 
-/** Hard-coded values as databases write them in plans, and whether one of them is a value that was bound. */
+/** Literals as databases write them in plans, and whether one of them equals a bound value. */
 final class Literals {
     private static final int MINUTES = 16;
 

@@ -11,8 +11,8 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
 /**
- * MariaDB's {@code EXPLAIN FORMAT=JSON}. A range that enters an index is shown among the conditions of its table, so it is
- * distinguished by the parts of the key that are used; an equality that enters one is shown only as {@code const}.
+ * MariaDB's {@code EXPLAIN FORMAT=JSON}. A range that uses an index is shown among the conditions of its table, so it is
+ * identified by the key parts in use; an equality that uses one is shown only as {@code const}.
  */
 final class MariaDbPlan implements PlanReader {
     private static final Dialect DIALECT = Dialects.of("mariadb");
@@ -40,7 +40,7 @@ final class MariaDbPlan implements PlanReader {
                 !reads ? "" : sorted ? "filesort or temporary table" : "no sort, no temporary table");
     }
 
-    /** Whether rows are sorted or kept before the first can leave; what inner queries do does not count. */
+    /** Whether rows are sorted or buffered before the first is returned; inner queries do not count. */
     private void outermost(Map<?, ?> block) {
         block.forEach((key, value) -> {
             if (SORTS.contains(PlanTree.text(key))) {

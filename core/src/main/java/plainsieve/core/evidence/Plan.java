@@ -3,11 +3,11 @@ package plainsieve.core.evidence;
 import java.util.List;
 
 /**
- * A plan of any database in one form.
+ * A plan of any database in a common form.
  *
- * @param steps every step, outer ones before those they take their rows from
- * @param limit what the outermost row limit does: {@link ExecutionSite#STOPS_EARLY}, {@link ExecutionSite#AFTER_SORTING}, or not known
- * @param limitPlanStep the piece of plan that tells
+ * @param steps all steps, outer ones before their inputs
+ * @param limit the effect of the outermost row limit: {@link ExecutionSite#STOPS_EARLY}, {@link ExecutionSite#AFTER_SORTING}, or not known
+ * @param limitPlanStep the part of the plan that shows it
  */
 public record Plan(List<PlanStep> steps, List<PlanTest> tests, ExecutionSite limit, String limitPlanStep) {
     public Plan {
@@ -15,7 +15,7 @@ public record Plan(List<PlanStep> steps, List<PlanTest> tests, ExecutionSite lim
         tests = List.copyOf(tests);
     }
 
-    /** Every step in one line each. */
+    /** Each step as one line. */
     public List<String> inWords() {
         return steps.stream().map(PlanStep::inWords).toList();
     }

@@ -19,13 +19,13 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.ProblemException;
 
 /**
- * One condition of a statement or of a plan, as far as the two can be compared: which columns, which operator, which
- * fixed values.
+ * A condition of a statement or of a plan in comparable form: columns, operator,
+ * literals.
  *
- * @param columns the names of columns without quotes and qualifiers, in lower case
- * @param qualifiers what precedes their dots, in lower case
- * @param literals the fixed values as the text has them, without quotes; the items of an array one by one
- * @param operator the operator; {@code OTHER} when there is none or several
+ * @param columns unquoted, unqualified names in lower case
+ * @param qualifiers in lower case
+ * @param literals without quotes; array items one by one
+ * @param operator the operator; {@code OTHER} if there is none or several
  * @param leftColumn the bare column before the operator
  */
 record PlanCondition(
@@ -74,7 +74,7 @@ record PlanCondition(
             "month",
             "year");
 
-    /** Every single condition in a text of conditions joined by AND, OR and NOT. A text that cannot be read is one condition. */
+    /** All single conditions in a text of conditions joined by AND, OR and NOT. An unreadable text is one condition. */
     static List<PlanCondition> parseAll(String text, Dialect dialect) {
         String plain = text.replace("<cache>", "");
         try {
@@ -117,7 +117,7 @@ record PlanCondition(
                 comparison.flatMap(found -> alone(tokens, found.left())));
     }
 
-    /** PostgreSQL writes LIKE as {@code ~~}, DuckDB one with ESCAPE as a function. */
+    /** PostgreSQL shows LIKE as {@code ~~}, DuckDB shows LIKE with ESCAPE as a function. */
     private static Comparison.Kind pattern(Tokens tokens, Span span) {
         for (int i = span.from(); i < span.to(); i++) {
             boolean function = tokens.isWord(i, "like_escape") || tokens.isWord(i, "ilike_escape");
@@ -168,7 +168,7 @@ record PlanCondition(
                 : sharesColumnWith(other);
     }
 
-    /** Whether both are about one column; conditions without any, as on {@code count(*)}, are alike in that. */
+    /** Whether both use a common column, or neither uses any, as in {@code count(*)}. */
     boolean sharesColumnWith(PlanCondition other) {
         return (columns.isEmpty() && other.columns.isEmpty())
                 || columns.stream().anyMatch(other.columns::contains);

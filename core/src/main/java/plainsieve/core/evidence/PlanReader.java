@@ -18,7 +18,7 @@ public interface PlanReader {
     /**
      * Reads a plan. Unknown parts are skipped; their verdicts are then "not known".
      *
-     * @param answers one for each question: JSON as maps, lists, texts and numbers; or rows, each a list of values
+     * @param answers one for each EXPLAIN query: JSON as maps, lists, texts and numbers; or rows as lists of values
      */
     Plan read(List<?> answers);
 }

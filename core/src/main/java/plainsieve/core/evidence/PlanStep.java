@@ -5,13 +5,13 @@ import java.util.OptionalDouble;
 /**
  * One step of a plan.
  *
- * @param name what the database calls it: {@code Index Scan}
- * @param table the table that is read; empty when none is
- * @param alias the name of that table in the statement, where the plan tells
- * @param index the index that is used; empty when none is
- * @param estimated how many rows the database expects to come out
- * @param actual how many came out, over all its loops; only in a measured plan
- * @param read how many were read to give them; only in a measured plan
+ * @param name in the terms of the database: {@code Index Scan}
+ * @param table the table that is read; empty if none
+ * @param alias the alias of that table in the statement, if the plan shows it
+ * @param index the index that is used; empty if none
+ * @param estimated the number of output rows estimated by the database
+ * @param actual the number of output rows over all loops; only in a measured plan
+ * @param read the number of rows read; only in a measured plan
  */
 public record PlanStep(
         String name,
@@ -33,7 +33,7 @@ public record PlanStep(
         return new PlanStep(name, "", "", "", OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
     }
 
-    /** The step in one line, as a database person would say it. */
+    /** The step in one line, in the terms of the database. */
     public String inWords() {
         String how = index.isEmpty() ? name : name + " by " + index;
         if (table.isEmpty()) {

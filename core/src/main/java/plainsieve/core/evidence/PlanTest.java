@@ -3,10 +3,10 @@ package plainsieve.core.evidence;
 import java.util.Set;
 
 /**
- * One test that a plan makes.
+ * A test in a plan.
  *
- * @param condition what is tested, in the database's own words
- * @param placeholders which placeholders of the statement go into it, from 1; empty where the plan shows values instead
+ * @param condition in the database's notation
+ * @param placeholders numbers of the statement's placeholders in it, from 1; empty if the plan shows values instead
  */
 public record PlanTest(ExecutionSite where, String condition, Set<Integer> placeholders, PlanStep step) {
     public PlanTest {

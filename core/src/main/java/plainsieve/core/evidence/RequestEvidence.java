@@ -4,11 +4,11 @@ import java.util.List;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
-/** Evidence for web requests: values in the request were applied by the service, conditions of the SQL here, on fetched rows. */
+/** Evidence for web requests: values in the request were applied by the service, conditions of the SQL on this server. */
 final class RequestEvidence {
     private RequestEvidence() {}
 
-    /** @param plan whose first step is the request, with how many rows resulted */
+    /** @param plan its first step is the request with its number of rows */
     static List<Verdict> of(Statement statement, int sqlStart, Plan plan) {
         return statement.placements().stream()
                 .map(placement -> verdict(placement, sqlStart, plan))

@@ -7,8 +7,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * SQLite's two answers. {@code EXPLAIN QUERY PLAN} names tables and indexes but no conditions; the program of {@code
- * EXPLAIN} shows what becomes of every placeholder, so the verdicts come from there ({@link SqliteProgram}).
+ * SQLite's two outputs. {@code EXPLAIN QUERY PLAN} names tables and indexes but no conditions; the program of {@code
+ * EXPLAIN} shows the use of every placeholder, so the verdicts are derived from it ({@link SqliteProgram}).
  */
 final class SqlitePlan implements PlanReader {
     private static final Pattern STEP = Pattern.compile(

@@ -11,7 +11,7 @@ import java.util.Set;
  * Follows every placeholder through a program of SQLite's virtual machine (https://sqlite.org/opcode.html): from {@code
  * Variable} through registers and temporary tables to the instruction that tests it. Entering a cursor with it ({@code
  * SeekGE}, {@code IdxGT}, …) is by index; comparing it with a column is while scanning; comparing it with what an aggregate
- * gave is after grouping. A look whether it is NULL only guards a seek. An instruction that is not known here ends the
+ * result is after grouping. A null check only guards a seek. An unknown instruction ends the
  * trail, and the verdict is "not known".
  */
 final class SqliteProgram {
@@ -71,7 +71,7 @@ final class SqliteProgram {
         return limited;
     }
 
-    /** Whether every row goes into an aggregate before one comes out. */
+    /** Whether all rows are aggregated before the first result. */
     boolean aggregatesAll() {
         return aggregated;
     }
@@ -88,7 +88,7 @@ final class SqliteProgram {
         return all;
     }
 
-    /** What a register holds from now on; that it held an aggregate is over. */
+    /** Records the new content of a register. */
     private void put(int register, Set<Integer> placeholders) {
         aggregates.remove(register);
         if (placeholders.isEmpty()) {
@@ -184,7 +184,7 @@ final class SqliteProgram {
         put(into, cursors.getOrDefault(at.p1(), Set.of()));
     }
 
-    /** A list that was put into a temporary table is looked up with a column; a table of the database, with the value. */
+    /** A list in a temporary table is probed with a column; a table of the database, with the value. */
     private void member(Instruction at) {
         tested(ExecutionSite.WHILE_SCANNING, cursors.getOrDefault(at.p1(), Set.of()), at);
         if (tables.contains(at.p1())) {
@@ -192,7 +192,7 @@ final class SqliteProgram {
         }
     }
 
-    /** The number in {@code like(2)}; a function of any number of arguments tells none, and one is sure. */
+    /** The number in {@code like(2)}; a variadic function shows none, and one is certain. */
     private static int arguments(Instruction at) {
         String text = at.p4();
         int open = text.indexOf('(');
@@ -210,7 +210,7 @@ final class SqliteProgram {
         }
     }
 
-    /** The line of the query plan that goes with it, when only one can. */
+    /** The corresponding line of the query plan, if unambiguous. */
     private PlanStep step(ExecutionSite executionSite) {
         List<PlanStep> possible = steps.stream()
                 .filter(step -> !step.alias().isEmpty())

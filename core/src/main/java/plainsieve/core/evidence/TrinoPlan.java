@@ -14,9 +14,9 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
 /**
- * Trino's {@code EXPLAIN (TYPE LOGICAL, FORMAT JSON)}. What a connector was given and answers for follows its column,
- * as the values that may be there ({@code :: [[F], [O]]}); what the engine tests itself is in a filter. A connector may be
- * given a condition and not answer for it: it is at both places then, and the engine's is the one that is reported.
+ * Trino's {@code EXPLAIN (TYPE LOGICAL, FORMAT JSON)}. Constraints enforced by a connector are shown after its column
+ * as possible values ({@code :: [[F], [O]]}); conditions tested by the engine are in a filter. A connector may receive a
+ * condition without enforcing it: it is in both places then, and the engine's is reported.
  */
 final class TrinoPlan implements PlanReader {
     private static final Dialect DIALECT = Dialects.of("trino");
@@ -38,7 +38,7 @@ final class TrinoPlan implements PlanReader {
 
     private static final Pattern LIMITED = Pattern.compile("\\blimit\\s*[:=]", Pattern.CASE_INSENSITIVE);
 
-    /** What two symbols are joined by, the first one of several. */
+    /** The equality of two symbols, the first of several. */
     private static final Pattern EQUAL = Pattern.compile("\"?([^\\s\"()]+)\"? = \"?([^\\s\"()]+)\"?");
 
     private TrinoSymbols symbols = TrinoSymbols.of(Map.of());
@@ -83,14 +83,14 @@ final class TrinoPlan implements PlanReader {
                 OptionalDouble.empty());
     }
 
-    /** Without its catalog and schema; some connectors say their own number, which is no name. */
+    /** Without its catalog and schema; some connectors show a number instead of a name. */
     private static String table(Map<?, ?> node) {
         String path = described(node, "table");
         String name = path.substring(path.lastIndexOf(':') + 1);
         return name.matches("\\d+") ? "" : name;
     }
 
-    /** Of a step that scans, filters and selects, the last estimate is the one of what leaves it. */
+    /** In a step that scans, filters and projects, the last estimate is that of its output. */
     private static OptionalDouble estimated(Map<?, ?> node) {
         List<?> estimates = PlanTree.list(node.get("estimates"));
         OptionalDouble rows = estimates.isEmpty()
@@ -138,7 +138,7 @@ final class TrinoPlan implements PlanReader {
                 .forEach(condition -> tests.add(PlanTest.of(ExecutionSite.ON_INNER_RESULT, condition, step)));
     }
 
-    /** A long list of values is bound as one JSON text, unnested, and joined with. */
+    /** A long list of values is bound as one JSON text, unnested, and joined. */
     private void joinWithList(Map<?, ?> node, PlanStep step) {
         Matcher criteria = EQUAL.matcher(described(node, "criteria"));
         boolean list = criteria.find() && (symbols.isOfList(criteria.group(1)) || symbols.isOfList(criteria.group(2)));
@@ -189,7 +189,7 @@ final class TrinoPlan implements PlanReader {
         return value.equals(open) ? Optional.empty() : Optional.of(before + DIALECT.textLiteral(value));
     }
 
-    /** By what is under a filter: a table, a join, groups, or something that an inner query made. */
+    /** By the input of a filter: a table, a join, groups, or the result of an inner query. */
     private static ExecutionSite filtered(Map<?, ?> node) {
         Map<?, ?> below = node;
         while (!described(below, "table").isEmpty() || isPassing(below) || below == node) {

@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
-/** The symbols of a plan of Trino, and what each represents: a column, an expression, a value of a list. */
+/** The symbols of a Trino plan and their meaning: a column, an expression, a value of a list. */
 final class TrinoSymbols {
     private static final Dialect DIALECT = Dialects.of("trino");
 
@@ -31,7 +31,7 @@ final class TrinoSymbols {
     private static final Pattern LIKE =
             Pattern.compile("\"\\$like\"\\((.+?), \"\\$literal\\$\"\\(from_base64\\('([^']*)'\\)\\)\\)");
 
-    /** After the name of the encoding and the places of its one value. */
+    /** The offset after the encoding's name and the position of its value. */
     private static final int PATTERN_AT = 35;
 
     private static final int DEEPEST = 4;
@@ -41,15 +41,15 @@ final class TrinoSymbols {
 
     private final Map<String, String> meant = new HashMap<>();
 
-    /** What the answer calls a symbol, where that is another name. */
+    /** Output names of symbols that differ from the symbol. */
     private final Map<String, String> outputNames = new HashMap<>();
 
-    /** Symbols that come from an array. */
+    /** Symbols unnested from an array. */
     private final Set<String> lists = new HashSet<>();
 
     private TrinoSymbols() {}
 
-    /** @param top the step of a plan from which all others come */
+    /** @param top the root step of a plan */
     static TrinoSymbols of(Map<?, ?> top) {
         TrinoSymbols symbols = new TrinoSymbols();
         symbols.read(top);
@@ -67,7 +67,7 @@ final class TrinoSymbols {
         return lists.contains(symbol);
     }
 
-    /** The symbol, and what the answer calls it. */
+    /** The symbol and its output name. */
     List<String> names(String symbol) {
         String output = outputNames.getOrDefault(symbol, symbol);
         return output.equals(symbol) ? List.of(symbol) : List.of(symbol, output);
@@ -98,14 +98,14 @@ final class TrinoSymbols {
     }
 
     /**
-     * The name of a column. Some connectors, such as the one for tables in memory, know columns by their position
-     * ({@code delay_min := 7}); then the plan's symbol has the name.
+     * The name of a column. Some connectors, such as the memory connector, identify columns by position
+     * ({@code delay_min := 7}); then the plan's symbol contains the name.
      */
     private static String column(String ofConnector, String symbol) {
         return DIALECT.quoteName(ofConnector.matches("\\d+") ? symbol : ofConnector);
     }
 
-    /** A condition in which the columns of the answer have the names that the statement gives them: {@code s := sum}. */
+    /** A condition with output columns named as in the statement: {@code s := sum}. */
     String withOutputNames(String condition) {
         return QUOTED.matcher(condition)
                 .replaceAll(symbol -> Matcher.quoteReplacement(
@@ -125,7 +125,7 @@ final class TrinoSymbols {
         meant.putAll(named);
     }
 
-    /** A condition with what its symbols represent. */
+    /** A condition with its symbols resolved. */
     String inFull(String condition) {
         String full = condition;
         for (int i = 0; i < DEEPEST && full.length() < LONGEST; i++) {
@@ -136,7 +136,7 @@ final class TrinoSymbols {
         return LIKE.matcher(full).replaceAll(like -> Matcher.quoteReplacement(like(like)));
     }
 
-    /** A pattern is in a plan as the bytes of what the engine has made of it, as long as they are in the form of 435. */
+    /** A pattern appears as bytes of the engine's compiled form, as of Trino 435. */
     private static String like(MatchResult like) {
         ByteBuffer bytes =
                 ByteBuffer.wrap(Base64.getDecoder().decode(like.group(2))).order(ByteOrder.LITTLE_ENDIAN);

@@ -14,7 +14,7 @@ public enum UnusedIndex {
     EXPRESSION,
     /** The pattern may begin with a wildcard. */
     PATTERN,
-    /** Nothing in the condition keeps the database from it: it expects too many rows. */
+    /** The condition could use it; the database expects too many rows. */
     COST;
 
     /** Nothing where the condition is not about the column. @param column first column of the index */
@@ -35,7 +35,7 @@ public enum UnusedIndex {
         return condition.operator() == Comparison.Kind.LIKE ? PATTERN : COST;
     }
 
-    /** A column after the operator, as in {@code ? < departed_at}, may be bare there. */
+    /** A column after the operator, as in {@code ? < departed_at}, may be bare. */
     private static boolean isLeft(PlanCondition condition, String column) {
         return !condition.text().toLowerCase(Locale.ROOT).endsWith(column);
     }

@@ -14,12 +14,12 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Type;
 
 /**
- * The text of a query whose rows come from several sources: a line that says so, what each of them is asked for, and, behind a line
- * {@code here}, SQL over all of their rows for the engine of this server. No one writes it; steps come to it, and it is what is
- * in Sent. Described in docs/cross-source-queries.md.
+ * The text of a federated query: a first line that marks it, one part per source, and, after a line
+ * {@code here}, SQL over their rows for the engine of this server. Authors do not write it; steps compile to it, and it is what
+ * Sent shows. Described in docs/cross-source-queries.md.
  *
  * @param localSql the SQL
- * @param localSqlStart where it begins in the whole text
+ * @param localSqlStart its offset in the whole text
  */
 public record FederatedQueryText(String whole, List<SourcePart> parts, String localSql, int localSqlStart) {
     private static final String HEADER = "parts 1\n";
@@ -37,12 +37,12 @@ public record FederatedQueryText(String whole, List<SourcePart> parts, String lo
         parts = List.copyOf(parts);
     }
 
-    /** Whether a text is one of several sources. */
+    /** Whether a text is a federated query. */
     public static boolean isOne(String text) {
         return text.startsWith(HEADER);
     }
 
-    /** Puts what each source is asked for in front of the SQL. */
+    /** Composes the parts and the SQL. */
     public static FederatedQueryText of(List<SourcePart> sides, String here) {
         StringBuilder text = new StringBuilder(HEADER);
         List<SourcePart> placed = new ArrayList<>();
@@ -56,7 +56,7 @@ public record FederatedQueryText(String whole, List<SourcePart> parts, String lo
         return new FederatedQueryText(text + here, placed, here, text.length());
     }
 
-    /** The side that a place belongs to; nothing for the SQL here. */
+    /** The part at a position; empty for the local SQL. */
     public Optional<SourcePart> at(int place) {
         return parts.stream()
                 .filter(part -> part.start() <= place && place <= part.end())
@@ -91,7 +91,7 @@ public record FederatedQueryText(String whole, List<SourcePart> parts, String lo
         return inside.replace("\"\"", "\"");
     }
 
-    /** Reads a text that {@link #isOne one} is. Throws {@link IllegalArgumentException} when it was not written here. */
+    /** Parses a text for which {@link #isOne} is true. Throws {@link IllegalArgumentException} if it was not composed by this class. */
     public static FederatedQueryText read(String text) {
         LineReader reading = new LineReader(text);
         reading.line();

@@ -7,8 +7,8 @@ import plainsieve.core.statement.Statement;
 /**
  * A cross-source statement: one part per source and the SQL over all of their rows.
  *
- * @param localSql its places are reported from its own beginning
- * @param localSqlStart where it begins in what is sent
+ * @param localSql positions are relative to its start
+ * @param localSqlStart its offset in the outgoing text
  */
 public record FederatedStatement(List<PartStatement> parts, Statement localSql, int localSqlStart) {
     /** A statement for one source; positions are relative to its own text. */
@@ -18,7 +18,7 @@ public record FederatedStatement(List<PartStatement> parts, Statement localSql, 
         parts = List.copyOf(parts);
     }
 
-    /** Whether a text that is sent is one to several sources. */
+    /** Whether an outgoing text is a federated statement. */
     public static boolean isOne(String text) {
         return FederatedQueryText.isOne(text);
     }

@@ -10,15 +10,15 @@ import plainsieve.core.value.Type;
 /**
  * The part of a cross-source query that one source executes.
  *
- * @param name of the table that its rows are, to the SQL behind
- * @param columns the types of its columns, as far as they are known; a name that is not here may be a column, too
- * @param keysFrom the sources whose values may travel to this one
- * @param text as it is asked: SQL, a request, or again something from several sources
- * @param start where that text begins in the whole
+ * @param name of the table that contains its rows in the local SQL
+ * @param columns known column types; other names may be columns, too
+ * @param keysFrom the sources whose keys may be transferred to this one
+ * @param text the query for the source: SQL, a request, or a federated query
+ * @param start the offset of that text in the whole
  */
 public record SourcePart(
         String name, Location place, Map<String, Type> columns, Set<String> keysFrom, String text, int start) {
-    /** Where it is asked. @param source its id */
+    /** The source. @param source its id */
     public record Location(String source, Dialect dialect) {}
 
     public SourcePart {

@@ -30,7 +30,7 @@ import plainsieve.core.value.Type;
 
 /** The fixed values in a tree of conditions. */
 final class HardCodedConditions {
-    /** Of more comparisons of one column, none are taken for a range: each could be the end of every other. */
+    /** With more comparisons of one column, none form a range: each could be the end of every other. */
     private static final int MOST_ENDS = 100;
 
     private final ParsedQuery query;
@@ -39,7 +39,7 @@ final class HardCodedConditions {
     private final ColumnFacts facts;
     private final NestedLiterals within;
 
-    /** One comparison of an expression with one literal. */
+    /** A comparison of an expression with one literal. */
     private record Single(Condition.Leaf leaf, Span compared, Comparison.Kind operator, Literal literal) {}
 
     HardCodedConditions(ParsedQuery query, Dialect dialect, ColumnFacts facts) {
@@ -82,7 +82,7 @@ final class HardCodedConditions {
         });
     }
 
-    /** Two ends of one column in the same list of ANDs are one range. */
+    /** Two bounds of one column in the same AND list form a range. */
     private void joined(Condition.Compound joined, List<Candidate> into) {
         Set<Condition> paired = new HashSet<>();
         if (!joined.or()) {
@@ -103,7 +103,7 @@ final class HardCodedConditions {
         return words.toString();
     }
 
-    /** The first that begins a range and the first that ends it, and so on. */
+    /** Pairs the first lower with the first upper bound, and so on. */
     private void pair(List<Single> singles, Set<Condition> paired, List<Candidate> into) {
         if (singles.size() > MOST_ENDS) {
             return;
@@ -125,7 +125,7 @@ final class HardCodedConditions {
         }
     }
 
-    /** IS takes no value but the words that belong to it. */
+    /** IS accepts keywords only. */
     private Optional<Single> single(Condition.Leaf leaf) {
         return Comparison.of(tokens, leaf.span()).flatMap(comparison -> {
             if (tokens.isWord(comparison.operator(), "is")) {
@@ -153,8 +153,8 @@ final class HardCodedConditions {
     }
 
     /**
-     * Both ends of a range belong to it. A last day that is left out, {@code < '2026-04-01'}, becomes the day before it,
-     * written as {@code < :to + 1 day}: the same rows, and what viewers read is true.
+     * Both ends of a range are included. An excluded last day, {@code < '2026-04-01'}, becomes the day before it,
+     * written as {@code < :to + 1 day}: the same rows, with a last day that viewers understand.
      */
     private Optional<Candidate> range(Single low, Single high) {
         boolean ends = low.operator() == Comparison.Kind.GREATER_OR_EQUAL
@@ -249,7 +249,7 @@ final class HardCodedConditions {
         return behind && unequal ? piece.orMany(new Replaced(both, "not in (%s)")) : piece;
     }
 
-    /** {@code x like '%seal%'} asks for texts that contain a word: viewers choose the word, not the pattern. */
+    /** {@code x like '%seal%'} searches for a word: viewers choose the word, not the pattern. */
     private Optional<Piece> pattern(Condition.Leaf leaf, Single single, String name) {
         String text = single.literal().text();
         boolean before = text.startsWith("%");

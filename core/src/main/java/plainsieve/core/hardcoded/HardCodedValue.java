@@ -11,11 +11,11 @@ import plainsieve.core.value.Type;
 /**
  * A literal of a query that could become a parameter, or several that belong together: list items, range ends, repeated values.
  *
- * @param places every literal, in written order
- * @param column what it is compared with; nothing for limits, arguments, and what is deeper in an expression
+ * @param places every literal in text order
+ * @param column the compared column; empty for limits, arguments, and nested expressions
  * @param placeholders the parameter it becomes; two for a range, the lower end first
- * @param gaps where the parameter is written, and in what
- * @param gapsForMany the same for a parameter that takes many values; empty where such a one cannot be
+ * @param gaps where the parameter is inserted, and the surrounding text
+ * @param gapsForMany the same for a multi-value parameter; empty if that is impossible
  */
 public record HardCodedValue(
         Kind kind,
@@ -38,9 +38,9 @@ public record HardCodedValue(
     }
 
     /**
-     * The parameter that takes its place.
+     * The parameter that replaces it.
      *
-     * @param values the old value, as a choice is written; several for a list
+     * @param values the old value in choice notation; several for a list
      */
     public record Placeholder(String name, Type type, boolean many, ValueCoverage covers, List<String> values) {
         public Placeholder {
@@ -53,10 +53,10 @@ public record HardCodedValue(
     }
 
     /**
-     * Where a parameter is written.
+     * Where a parameter is inserted.
      *
-     * @param hole which of the parameters
-     * @param around what it is in, with {@code %s} for it
+     * @param hole index of the parameter
+     * @param around the surrounding text, with {@code %s} for the parameter
      */
     public record Gap(int hole, int start, int end, String around) {
         TextEdit filled(String name) {
@@ -71,12 +71,12 @@ public record HardCodedValue(
         gapsForMany = List.copyOf(gapsForMany);
     }
 
-    /** What makes it the parameters that are named by its holes. */
+    /** The edits that replace it by the proposed parameters. */
     public List<TextEdit> edits() {
         return filled(gaps, placeholders.stream().map(Placeholder::name).toList());
     }
 
-    /** What makes it other parameters, one for each hole, in the same order. */
+    /** The edits that replace it by other parameters, one per hole, in the same order. */
     public List<TextEdit> editsTo(List<String> names, boolean many) {
         return filled(many ? gapsForMany : gaps, names);
     }

@@ -34,15 +34,15 @@ public final class HardCodedValueFinder {
     private final HardCodedConditions conditions;
     private final List<Candidate> found = new ArrayList<>();
 
-    /** A fixed value whose parameters have no free names yet. */
+    /** A hard-coded value whose parameters have no names yet. */
     record Candidate(
             HardCodedValue.Kind kind, Optional<ComparedColumn> column, Comparison.Kind operator, List<Piece> pieces) {}
 
     /**
-     * One parameter of it.
+     * One parameter of a candidate.
      *
-     * @param one what it replaces
-     * @param many what a parameter with many values would replace; nothing where none can be
+     * @param one the replaced tokens
+     * @param many the tokens that a multi-value parameter would replace; empty if that is impossible
      */
     record Piece(HardCodedValue.Placeholder hole, Replaced one, Optional<Replaced> many) {
         Piece(HardCodedValue.Placeholder placeholder, Span span, String around) {
@@ -59,10 +59,10 @@ public final class HardCodedValueFinder {
     }
 
     /**
-     * What a parameter replaces.
+     * The tokens that a parameter replaces.
      *
      * @param span the tokens
-     * @param around what it is in, with {@code %s} for it
+     * @param around the surrounding text, with {@code %s} for the parameter
      */
     record Replaced(Span span, String around) {}
 
@@ -73,7 +73,7 @@ public final class HardCodedValueFinder {
     }
 
     /**
-     * Every fixed value, in written order.
+     * Every hard-coded value, in text order.
      *
      * @param taken names that new parameters cannot have
      */
@@ -130,7 +130,7 @@ public final class HardCodedValueFinder {
         }
     }
 
-    /** The same value of the same column is one parameter, wherever it is. */
+    /** Equal values of one column become one parameter. */
     private List<HardCodedValue> named(ParameterNameSuggestions names) {
         Map<Object, List<Candidate>> alike = new LinkedHashMap<>();
         found.stream()

@@ -39,7 +39,7 @@ final class IntervalLiteral {
         this.dialect = dialect;
     }
 
-    /** The span of time whose word {@code interval} is here. */
+    /** The interval literal at this keyword. */
     Optional<Candidate> at(int word) {
         int amount = word + 1;
         boolean literal = tokens.is(amount, TokenKind.STRING) || tokens.is(amount, TokenKind.NUMBER);

@@ -13,7 +13,7 @@ import plainsieve.core.value.ValueReader;
 /**
  * A literal in a text.
  *
- * @param tokens what a parameter replaces: a cast after it stays
+ * @param tokens what a parameter replaces; excludes a cast after it
  * @param text the value without quotes
  * @param type by its form alone
  */
@@ -22,7 +22,7 @@ record Literal(Span tokens, String text, Type type) {
     private static final Pattern MOMENT = Pattern.compile("\\d{4}-\\d{2}-\\d{2}[ T]\\d{2}:\\d{2}(:\\d{2}(\\.\\d+)?)?");
     private static final Pattern WHOLE = Pattern.compile("-?\\d{1,18}");
 
-    /** The literal that these tokens are; nothing when they are anything else. */
+    /** The literal that these tokens consist of. */
     static Optional<Literal> of(Tokens tokens, Span span) {
         int last = span.to() - 1;
         boolean cast = span.length() == 3 && tokens.isSymbol(span.from() + 1, "::");
@@ -70,7 +70,7 @@ record Literal(Span tokens, String text, Type type) {
         Type form =
                 DATE.matcher(text).matches() ? Type.DATE : MOMENT.matcher(text).matches() ? Type.DATETIME : Type.TEXT;
         Literal literal = new Literal(span, text, form);
-        // 2009-12-00 looks like a day and is none.
+        // 2009-12-00 looks like a day but is none.
         return Optional.of(literal.writtenAs(form).isPresent() ? literal : new Literal(span, text, Type.TEXT));
     }
 

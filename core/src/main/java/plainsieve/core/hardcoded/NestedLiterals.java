@@ -33,7 +33,7 @@ final class NestedLiterals {
         this.intervals = new IntervalLiteral(tokens, dialect);
     }
 
-    /** Literals deeper in a condition, those of its subqueries aside, which are their own conditions. */
+    /** Literals nested in a condition, except those of its subqueries, which have their own conditions. */
     List<Candidate> literals(Span leaf, Set<Integer> used) {
         List<Candidate> found = new ArrayList<>();
         String name = name(tokens, leaf);
@@ -72,13 +72,13 @@ final class NestedLiterals {
         return !word && !unit;
     }
 
-    /** The word before a text that is a value; any other names its type, as in {@code point '(1, 2)'}. */
+    /** Whether the word before a text precedes a value; other words name its type, as in {@code point '(1, 2)'}. */
     private boolean isBeforeValue(int at) {
         boolean zoneOfType = tokens.isWord(at, "zone") && !tokens.isWord(at - 2, "at");
         return !zoneOfType && BEFORE_VALUES.contains(tokens.written(at).toLowerCase(Locale.ROOT));
     }
 
-    /** From the first column; {@code 1 = 1} has none and filters nothing that anyone would choose. */
+    /** The name of the first column; {@code 1 = 1} has none and is no useful filter. */
     static String name(Tokens tokens, Span leaf) {
         for (int i = leaf.from(); i < leaf.to(); i++) {
             boolean column =

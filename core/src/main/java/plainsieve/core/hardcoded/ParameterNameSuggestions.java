@@ -26,7 +26,7 @@ final class ParameterNameSuggestions {
         this.taken.addAll(Set.of("all", "without", "saved", "signed"));
     }
 
-    /** The name as it is when no one has it, else with the first free number. */
+    /** The name itself if unused, otherwise with the first free number. */
     String free(String wanted) {
         String name = wanted;
         while (!taken.add(name)) {
@@ -75,7 +75,7 @@ final class ParameterNameSuggestions {
                 : table.endsWith("s") && !table.endsWith("ss") ? table.substring(0, table.length() - 1) : table;
     }
 
-    /** Letters, digits and underscores; of an expression its last word. */
+    /** Letters, digits and underscores; for an expression its last word. */
     static String plain(String text) {
         String words =
                 text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", " ").strip();

@@ -28,7 +28,7 @@ import plainsieve.core.value.Type;
  * round(x, 2), 1 as one                         nothing
  * </pre>
  *
- * Where rows are grouped only totals are looked into: a key must read the same in GROUP BY.
+ * In grouped queries only aggregates are searched: a key must equal its text in GROUP BY.
  */
 final class SelectListLiterals {
     private static final Set<String> COMPARES = Set.of("=", "<>", "!=", "<", ">", "<=", ">=");

@@ -13,8 +13,8 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TextEdit;
 
 /**
- * An OR of a filter and a test for rows without a value. With nothing chosen the filter is left out, and the test stays:
- * only rows without a value come, although nothing chosen means all rows elsewhere.
+ * An OR of a filter and a null test. When blank, the filter is omitted and the null test remains:
+ * only null rows are returned, although blank means all rows elsewhere.
  *
  * <pre>
  * vessel in (:vessel) or vessel is null   :vessel is null or vessel in (:vessel) or vessel is null
@@ -56,7 +56,7 @@ final class BlankOrNullFilter implements NoticeRule {
         return member && !comparison.negatedWord();
     }
 
-    /** Whether it is {@code … is null} about what the filter compares. */
+    /** Whether it is {@code … is null} on the compared expression. */
     private static boolean asksWithoutValue(NoticeContext context, Span item, Comparison filter) {
         int is = item.to() - 2;
         return context.tokens().isWord(is + 1, "null")

@@ -9,7 +9,7 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.value.Type;
 
-/** A parameter of one type is compared with a column of another: the database refuses it, or converts every row. */
+/** A parameter is compared with a column of another type: the database rejects it or converts every row. */
 final class ColumnTypeMismatch implements NoticeRule {
     @Override
     public Stream<Notice> notices(NoticeContext context) {

@@ -9,7 +9,7 @@ import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.Type;
 
 /**
- * A day is compared with a column that holds times; a day means its first moment, so the rest of it is cut off.
+ * A date is compared with a timestamp column; a date is interpreted as midnight, so the rest of the day is excluded.
  *
  * <pre>
  * departed_at &lt;= :to                  departed_at &lt; :to + interval '1 day'
@@ -39,7 +39,7 @@ final class DateComparedWithTimestamp implements NoticeRule {
                 };
         return context.parameter(last).stream()
                 .filter(parameter -> holdsTimes && cutsOff && parameter.type() == Type.DATE)
-                // A value that covers a period is asked for to its last moment already.
+                // A value that covers a period includes its end already.
                 .filter(parameter -> parameter.covers().period().isEmpty())
                 .map(parameter -> notice(context, leaf, comparison, parameter));
     }

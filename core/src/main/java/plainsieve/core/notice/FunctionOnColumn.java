@@ -17,8 +17,8 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * A function around a column keeps the database from using the column's index. For the day of a time there is a form
- * that says the same:
+ * A function on a column prevents the use of its index. For the date of a timestamp there is an
+ * equivalent form:
  *
  * <pre>
  * date(x) = :d              x &gt;= :d and x &lt; :d + interval '1 day'
@@ -75,7 +75,7 @@ final class FunctionOnColumn implements NoticeRule {
         return (call || cast) && column && !new KnownFunctions(context.query(), context.dialect()).aggregate(left);
     }
 
-    /** The column whose day is taken: {@code date(x)}, {@code cast(x as date)}, {@code x::date}, {@code date_trunc('day', x)}. */
+    /** The column whose date is taken: {@code date(x)}, {@code cast(x as date)}, {@code x::date}, {@code date_trunc('day', x)}. */
     private static Optional<Span> day(Tokens tokens, Span left) {
         String name = tokens.written(left.from()).toLowerCase(Locale.ROOT);
         Span inside = new Span(left.from() + 2, left.to() - 1);

@@ -11,7 +11,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** A fixed value that looks left over from drafting: a small outermost limit, a fixed date, one fixed id. */
+/** A literal that looks left over from drafting: a small outermost limit, a fixed date, a single ID. */
 final class LeftoverLiteral implements NoticeRule {
     private static final long SMALL_LIMIT = 1000;
     private static final Pattern ISO_DATE = Pattern.compile("'\\d{4}-\\d{2}-\\d{2}([ T][0-9:.]*)?'");

@@ -6,7 +6,7 @@ import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.QueryLevel;
 
-/** A row limit without an order: which rows come is left to the database. */
+/** A row limit without ORDER BY: the database chooses the rows. */
 final class LimitWithoutOrder implements NoticeRule {
     @Override
     public Stream<Notice> notices(NoticeContext context) {

@@ -9,7 +9,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.lexer.Span;
 
-/** A parameter that takes many values is where there is room for one. */
+/** A multi-value parameter in a place for one value. */
 final class MultipleValuesInSinglePlace implements NoticeRule {
     @Override
     public Stream<Notice> notices(NoticeContext context) {

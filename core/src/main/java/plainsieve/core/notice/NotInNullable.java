@@ -7,7 +7,7 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.lexer.TextEdit;
 
 /**
- * A column that may hold no value is asked not to be one of several: rows without a value do not come either.
+ * A nullable column in NOT IN: null rows are excluded.
  *
  * <pre>
  * vessel not in (:vessel)   (vessel not in (:vessel) or vessel is null)

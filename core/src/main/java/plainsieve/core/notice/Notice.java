@@ -9,13 +9,13 @@ import plainsieve.core.value.TextLocation;
 /**
  * Something the author should know about a query.
  *
- * @param kind a stable word for programs, such as {@code day-against-times}
- * @param message what is so, one sentence
- * @param advice what to do, one sentence
- * @param place where in the text; nothing when it concerns no place
- * @param parameter the parameter it is about
- * @param fixes changes that fix it: one safe rewrite, or each reading of what is ambiguous
- * @param blocks whether the database would refuse the statement, so that it is not worth a run
+ * @param kind a stable keyword for programs, such as {@code day-against-times}
+ * @param message the problem, one sentence
+ * @param advice the remedy, one sentence
+ * @param place the position in the text; empty if it concerns the whole
+ * @param parameter the affected parameter
+ * @param fixes edits that fix it: one safe rewrite, or one per interpretation
+ * @param blocks whether the database would reject the statement, so that it is not sent
  */
 public record Notice(
         String kind,
@@ -42,7 +42,7 @@ public record Notice(
         }
     }
 
-    /** A change of the sentence of the parameter that the notice is about. @param mark the word that changes: type, blank */
+    /** A change of the affected parameter's sentence. @param mark the mark to change: type, blank */
     public record ParameterChange(String mark, String taken) {}
 
     static Notice of(String kind, String message, String advice) {
@@ -61,7 +61,7 @@ public record Notice(
         return with(new Fix(label, List.of(edits), Optional.empty()));
     }
 
-    /** @param mark the word of the parameter's sentence that changes */
+    /** @param mark the mark of the parameter's sentence to change */
     Notice fixedBy(String label, String mark, String taken) {
         return with(new Fix(label, List.of(), Optional.of(new ParameterChange(mark, taken))));
     }

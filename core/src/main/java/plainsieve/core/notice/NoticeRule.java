@@ -3,7 +3,7 @@ package plainsieve.core.notice;
 import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
 
-/** One thing to look for. */
+/** A rule that detects one kind of problem. */
 interface NoticeRule {
     Stream<Notice> notices(NoticeContext context);
 }

@@ -31,9 +31,9 @@ public final class Notices {
     private Notices() {}
 
     /**
-     * Every notice, in the order of their places.
+     * All notices in order of position.
      *
-     * @param parameters the parameters that are known, by name; conditions on others are passed over
+     * @param parameters the defined parameters by name; conditions on others are ignored
      */
     public static List<Notice> of(
             ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts) {

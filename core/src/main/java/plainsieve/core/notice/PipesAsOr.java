@@ -12,7 +12,7 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Where {@code ||} means OR, texts are joined by a function.
+ * Where {@code ||} is OR, text is concatenated by a function.
  *
  * <pre>
  * note like '%' || :word || '%'   note like concat('%', :word, '%')

@@ -8,7 +8,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.lexer.Identifiers;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** What the tables that a query reads are called, in lower case. */
+/** The names of tables that a query reads, in lower case. */
 final class ReferencedTables {
     private ReferencedTables() {}
 

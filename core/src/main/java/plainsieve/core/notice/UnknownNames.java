@@ -16,8 +16,8 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.NearestName;
 
 /**
- * Tables that a source does not have, and columns that a table does not have, with the nearest name that there is. Only
- * what can be reported for sure: a column is looked for where a qualifier names its table.
+ * Tables that a source does not have, and columns that a table does not have, with the nearest existing name. Only
+ * certain findings: a column is checked only if it is qualified by its table.
  */
 public final class UnknownNames {
     private final Tokens tokens;
@@ -43,7 +43,7 @@ public final class UnknownNames {
         return names.notices;
     }
 
-    /* One alias for two tables in different blocks tells nothing of a column. */
+    /* An alias used for two tables in different blocks identifies no column. */
     private void item(FromItem item, Set<String> own) {
         String table = ReferencedTables.name(item, tokens);
         String qualifier = item.alias().isEmpty() ? table : ReferencedTables.lower(item.alias());

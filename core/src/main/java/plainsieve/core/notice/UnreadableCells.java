@@ -13,7 +13,7 @@ import plainsieve.core.sql.lexer.Tokens;
 public final class UnreadableCells {
     private UnreadableCells() {}
 
-    /** @param unread what could not be read, a sentence each, by the name of its table in lower case */
+    /** @param unread unreadable cells, one sentence each, by table name in lower case */
     public static List<Notice> of(ParsedQuery query, Map<String, List<String>> unread) {
         if (unread.isEmpty()) {
             return List.of();

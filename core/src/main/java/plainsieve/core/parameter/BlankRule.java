@@ -8,12 +8,12 @@ import plainsieve.core.value.Keyword;
 public enum BlankRule implements Keyword {
     /** The condition is left out of the statement. */
     NO_FILTER,
-    /** The condition asks for rows whose column is NULL. */
+    /** Selects the rows whose column is NULL. */
     ROWS_WITHOUT_VALUE,
     /** The query does not run until something is chosen. */
     NOT_ALLOWED;
 
-    /** The word used on the wire and in files, such as {@code no-filter}. */
+    /** The keyword in the API and in files, such as {@code no-filter}. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');

@@ -5,19 +5,19 @@ import plainsieve.core.value.Value;
 
 /** The current selection for one parameter. */
 public sealed interface Choice {
-    /** Nothing chosen; the parameter's {@link BlankRule} says what that means. */
+    /** Nothing selected; the parameter's {@link BlankRule} defines the meaning. */
     record Blank() implements Choice {}
 
-    /** Everything on the list; only for parameters that take many values. */
+    /** All values of the list; only for multi-value parameters. */
     record All() implements Choice {}
 
     record One(Value value) implements Choice {}
 
     /**
-     * Several values, and perhaps the rows without a value next to them.
+     * Several values, optionally with null rows.
      *
-     * @param values in the order chosen, without repeats
-     * @param withoutValue whether rows whose column is NULL are chosen too
+     * @param values in the order of selection, without duplicates
+     * @param withoutValue whether null rows are selected too
      */
     record Many(List<Value> values, boolean withoutValue) implements Choice {
         public Many {

@@ -18,10 +18,10 @@ public final class ChoiceLink {
     private ChoiceLink() {}
 
     /**
-     * Reads every choice of a link. What contradicts itself, a value beside all of them, is read as that: {@link ChoiceReader}
-     * refuses it.
+     * Reads all choices of a link. Contradictions, such as a value beside all of them, are kept: {@link ChoiceReader}
+     * rejects them.
      *
-     * @param query the names of a link's query part with their values, decoded, in their order
+     * @param query the decoded query parameters of a link, in order
      */
     public static Map<String, ChoiceText> read(Map<String, List<String>> query) {
         Set<String> names = new LinkedHashSet<>(query.keySet());
@@ -46,7 +46,7 @@ public final class ChoiceLink {
         return choices;
     }
 
-    /** Writes what {@link #read} reads: names with their values, in their order, as they are encoded after the question mark of a link. */
+    /** The inverse of {@link #read}: names with their values, in order, to be encoded after the question mark of a link. */
     public static List<Map.Entry<String, String>> write(Map<String, ChoiceText> choices) {
         List<Map.Entry<String, String>> written = new ArrayList<>();
         choices.forEach((name, choice) -> {

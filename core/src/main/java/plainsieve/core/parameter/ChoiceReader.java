@@ -23,7 +23,7 @@ public final class ChoiceReader {
     private ChoiceReader() {}
 
     /**
-     * Reads the choices for the given parameters. A parameter that is not mentioned is blank.
+     * Reads the choices for the given parameters. A missing parameter is blank.
      *
      * @throws ProblemException with one problem for each unknown parameter, unreadable or unlisted value
      */
@@ -58,7 +58,7 @@ public final class ChoiceReader {
         };
     }
 
-    /** Nothing that is stated is passed over in silence: which of two things holds is not for us to choose. */
+    /** Contradictions are rejected and never resolved silently. */
     private static void refuseContradictions(Parameter parameter, ChoiceText text) {
         boolean values = text.kind() == ChoiceText.Kind.VALUES;
         boolean more = !text.values().isEmpty() || (text.withoutValue() && text.kind() == ChoiceText.Kind.BLANK);
@@ -76,9 +76,9 @@ public final class ChoiceReader {
     }
 
     /**
-     * Refuses a value that is twice, as a link may have it. Programs may give what they have; its repeats go.
+     * Rejects a duplicate value in a link. Duplicates from programs are removed instead.
      *
-     * @throws ProblemException when there is one
+     * @throws ProblemException if there is one
      */
     public static void refuseRepeats(String parameter, ChoiceText text) {
         Set<String> seen = new HashSet<>();
@@ -135,8 +135,8 @@ public final class ChoiceReader {
     }
 
     /**
-     * The same choice with each value as lists and links write it: 2026-03 becomes the first day of a month, a space in a
-     * moment a T. A value that cannot be read stays as it is, for {@link #readAll} to tell.
+     * The same choice with each value in canonical form: 2026-03 becomes the first day of a month, a space in a
+     * timestamp a T. An unreadable value is kept for {@link #readAll} to report.
      */
     public static ChoiceText asWritten(Parameter parameter, ChoiceText text) {
         return new ChoiceText(
@@ -177,7 +177,7 @@ public final class ChoiceReader {
                 nearest.map("Did you mean “%s”?"::formatted).orElse("Choose a value from the list."));
     }
 
-    /** The problem of a choice for a parameter that does not exist here; names the nearest one that does. */
+    /** The problem of an undefined parameter, with the nearest defined name. */
     public static Problem unknown(String name, Map<String, Parameter> parameters) {
         String advice = NearestName.to(name, parameters.keySet())
                 .map("Did you mean “%s”?"::formatted)

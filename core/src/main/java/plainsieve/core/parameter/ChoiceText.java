@@ -19,7 +19,7 @@ public record ChoiceText(Kind kind, List<String> values, boolean withoutValue) {
 
     public ChoiceText {
         values = List.copyOf(values);
-        // Values, and none of them, is nothing chosen: anyone who looks at the kind sees what it means.
+        // An empty list of values is blank, so that the kind alone determines the meaning.
         kind = kind == Kind.VALUES && values.isEmpty() && !withoutValue ? Kind.BLANK : kind;
     }
 

@@ -5,9 +5,9 @@ import java.util.List;
 /**
  * A column that provides the values of a list or is compared with a parameter.
  *
- * @param schema empty where the database finds the table on its own
- * @param label a column with what viewers read; empty when it is the value itself
- * @param excluded values that are not on the list
+ * @param schema empty for the default search path
+ * @param label a column with display labels; empty to show the value itself
+ * @param excluded values removed from the list
  */
 public record ColumnReference(
         String sourceId, String schema, String table, String column, String label, List<String> excluded) {

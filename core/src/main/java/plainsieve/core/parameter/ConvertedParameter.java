@@ -5,7 +5,7 @@ import java.util.List;
 /**
  * A converted parameter and what could not be kept.
  *
- * @param lost what could not be kept, one sentence each; empty when nothing was lost
+ * @param lost losses of the conversion, one sentence each; empty if there are none
  */
 public record ConvertedParameter(ParameterDefinition parameter, List<String> lost) {
     public ConvertedParameter {

@@ -2,10 +2,10 @@ package plainsieve.core.parameter;
 
 /** The initial value of a parameter in a report. */
 public sealed interface DefaultDefinition {
-    /** Gives what the visitor has for this kind of default. */
+    /** Applies the visitor's method for this kind of default. */
     <R> R accept(Visitor<R> visitor);
 
-    /** An answer for every kind of default. It has no defaults itself, so that a new kind does not compile until all have one. */
+    /** A function on every kind of default. No method has a default, so that a new kind does not compile until all handle it. */
     interface Visitor<R> {
         R fixed(FixedChoice start);
 
@@ -14,12 +14,12 @@ public sealed interface DefaultDefinition {
         R ofQuery(FromQuery start);
     }
 
-    /** The formula it is worked out by each time; empty when it is not. */
+    /** The formula, evaluated each time; empty for other kinds. */
     default String formulaText() {
         return "";
     }
 
-    /** The query whose first column has it; empty when none has. */
+    /** The query whose first column contains it; empty for other kinds. */
     default String queryId() {
         return "";
     }

@@ -13,7 +13,7 @@ import plainsieve.core.value.ProblemException;
 /**
  * The dependencies between parameters through lists and formulas.
  *
- * @param needs for each parameter those it needs directly; those that are not mentioned need nothing
+ * @param needs the direct dependencies of each parameter; absent ones have none
  */
 public record Dependencies(Map<String, Set<String>> needs) {
     public Dependencies {
@@ -40,9 +40,9 @@ public record Dependencies(Map<String, Set<String>> needs) {
     }
 
     /**
-     * The parameters in topological order: each comes after those it needs, else in the given order.
+     * The parameters in topological order: each after its dependencies, otherwise in the given order.
      *
-     * @throws ProblemException when some need each other in a circle, with the path around it
+     * @throws ProblemException for a cycle, with its path
      */
     public List<String> inOrder(List<String> names) {
         Set<String> done = new LinkedHashSet<>();

@@ -13,37 +13,37 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /**
- * How a value is worked out from today and from other parameters: {@code first day of last month}, {@code fiscal year of
+ * A value computed from today's date and other parameters: {@code first day of last month}, {@code fiscal year of
  * :day from April}. The notation is described in docs/formulas.md and read by {@link #read}.
  */
 public sealed interface Formula {
-    /** Reads the notation. Throws {@link ProblemException} that says what was expected where. */
+    /** Parses the notation. Throws {@link ProblemException} with the position and what was expected. */
     static Formula read(String text) {
         return new FormulaReader(text).read();
     }
 
     record Today() implements Formula {}
 
-    /** The name that anyone who asks signs in with. */
+    /** The sign-in name of the caller. */
     record Resolver() implements Formula {}
 
     record Constant(Value value) implements Formula {}
 
     record Parameter(String name) implements Formula {}
 
-    /** The first or the last day of the period in which a day lies. */
+    /** The first or last day of the period that contains a day. */
     record EdgeOf(boolean first, Span span, Formula day) implements Formula {}
 
-    /** The number of the year, quarter, month or day in which a day lies. */
+    /** The number of the year, quarter, month or day that contains a day. */
     record PartOf(Span span, Formula day) implements Formula {}
 
-    /** A day some periods later; a whole number more where there is no period. */
+    /** A day moved by a number of periods; an integer sum without a period. */
     record Plus(Formula left, Formula amount, Optional<Period> period, boolean minus) implements Formula {}
 
     /**
-     * A stretch of days. A fiscal year is named for the calendar year in which it ends.
+     * A period of days. A fiscal year is named after the calendar year in which it ends.
      *
-     * @param fiscalStart the month in which a fiscal year begins, 1 to 12; 1 for all others
+     * @param fiscalStart the first month of a fiscal year, 1 to 12; 1 for all others
      */
     record Span(Period period, int fiscalStart) {
         LocalDate first(LocalDate day) {
@@ -95,14 +95,14 @@ public sealed interface Formula {
     }
 
     /**
-     * Works the value out.
+     * Evaluates the formula.
      *
-     * @param today the day in the time zone of the project
-     * @param caller the name of who asks; empty where no one asks by name
-     * @param choices what is chosen for each parameter
-     * @return nothing when a parameter in it is blank
-     * @throws ProblemException when a parameter in it has several values, values do not go together, or it is about someone who
-     *     asks and no one does: blank would represent anybody
+     * @param today the date in the time zone of the project
+     * @param caller the name of the caller; empty for anonymous callers
+     * @param choices the choice of each parameter
+     * @return empty if a parameter in it is blank
+     * @throws ProblemException if a parameter has several values, types are incompatible, or it uses the caller's name
+     *     and the caller is anonymous: blank would mean everyone
      */
     default Optional<Value> value(LocalDate today, String caller, Function<String, Choice> choices) {
         if (this instanceof Today) {
@@ -137,7 +137,7 @@ public sealed interface Formula {
                 .map(amount -> FormulaArithmetic.plus(plus, left, amount)));
     }
 
-    /** The value as one of a type: a day is also a moment, a whole number also a decimal, anything a text. */
+    /** The value converted to a type: a date to a timestamp, an integer to a decimal, anything to text. */
     static Value as(Type type, Value value) {
         return FormulaArithmetic.as(type, value)
                 .orElseThrow(() -> new ProblemException(Problem.of(

@@ -137,7 +137,7 @@ final class FormulaReader {
         };
     }
 
-    /** {@code last month}: the month of the day one month ago. The first of a month never loses days on the way. */
+    /** {@code last month}: the month of the day one month ago. Starts from the first of the month, which every month has. */
     private Formula edgeOfNamed(boolean first, int steps) {
         take();
         boolean fiscal = word().equals("fiscal");
@@ -175,7 +175,7 @@ final class FormulaReader {
         return new PartRead(new Formula.Span(period, fiscal ? fiscalStart() : 1), day);
     }
 
-    /** The month in which fiscal years begin; April when none is named. */
+    /** The first month of fiscal years; April by default. */
     private int fiscalStart() {
         if (!word().equals("from")) {
             return Month.APRIL.getValue();

@@ -5,13 +5,13 @@ import java.util.List;
 
 /** The origin of the values that a parameter may take. */
 public sealed interface ListDefinition {
-    /** How long an answer is taken for fresh unless the author says otherwise. */
+    /** How long a result is fresh by default. */
     Duration USUALLY_KEPT = Duration.ofMinutes(5);
 
-    /** Gives what the visitor has for this kind of list. */
+    /** Applies the visitor's method for this kind of list. */
     <R> R accept(Visitor<R> visitor);
 
-    /** An answer for every kind of list. It has no defaults, so that a new kind does not compile until all have one. */
+    /** A function on every kind of list. No method has a default, so that a new kind does not compile until all handle it. */
     interface Visitor<R> {
         R any(Any list);
 
@@ -27,27 +27,27 @@ public sealed interface ListDefinition {
         return !(this instanceof Any);
     }
 
-    /** Whether a source is asked for it. */
+    /** Whether the values are queried from a source. */
     default boolean isAsked() {
         return this instanceof FromColumn || this instanceof FromQuery;
     }
 
-    /** The column it is about: that has the values, or that typed ones are compared with; without names when there is none. */
+    /** The column that contains the values, or with which typed values are compared; without names if there is none. */
     default ColumnReference column() {
         return ColumnReference.NONE;
     }
 
-    /** The values that were typed in; none when they are asked for. */
+    /** The typed values; empty for queried lists. */
     default List<ListedValue> typedValues() {
         return List.of();
     }
 
-    /** The query whose answer it is; empty when it is none. */
+    /** The query that returns the list; empty for other kinds. */
     default String queryId() {
         return "";
     }
 
-    /** How long an answer is taken for fresh; no time at all asks each time. */
+    /** How long a result is fresh; zero queries each time. */
     default Duration kept() {
         return USUALLY_KEPT;
     }
@@ -61,9 +61,9 @@ public sealed interface ListDefinition {
     }
 
     /**
-     * Values typed in by hand.
+     * Values typed by an author.
      *
-     * @param column what they are compared with; without names when no one said
+     * @param column the column to compare them with; without names if unknown
      */
     record Typed(List<ListedValue> typedValues, ColumnReference column) implements ListDefinition {
         public Typed {
@@ -88,7 +88,7 @@ public sealed interface ListDefinition {
         }
     }
 
-    /** The answer of a query: its first column has the values, a second one the labels, a third one the counts. */
+    /** The result of a query: the first column contains values, the second labels, the third counts. */
     record FromQuery(String queryId, Duration kept) implements ListDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {

@@ -1,9 +1,9 @@
 package plainsieve.core.parameter;
 
 /**
- * One value on a list, and what viewers read for it.
+ * One value of a list and its label.
  *
- * @param count how many rows have the value; -1 when no one asked
+ * @param count the number of rows with the value; -1 if not counted
  */
 public record ListedValue(String value, String label, long count) {
     public static final long NOT_COUNTED = -1;

@@ -12,14 +12,14 @@ import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
 /**
- * A typed hole in queries, written {@code :name}.
+ * A typed parameter of queries, written {@code :name}.
  *
- * @param name stable, used in queries and links: a letter, then letters, digits and {@code _}
- * @param multiple whether it takes several values
- * @param allowed the values it may take, when it has a list
+ * @param name stable identifier in queries and links: a letter, then letters, digits and {@code _}
+ * @param multiple whether it accepts several values
+ * @param allowed the permitted values, if it has a list
  * @param unlimitedValue in a row limit, the value that means no limit (usually 0)
- * @param sendEach whether choosing all sends each listed value; else all means that nothing is filtered
- * @param covers what a chosen value represents
+ * @param sendEach whether selecting all sends each listed value; otherwise all means no filter
+ * @param covers the set of values that a selected value stands for
  */
 public record Parameter(
         String name,
@@ -33,7 +33,7 @@ public record Parameter(
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_]{0,62}");
 
-    /** Names that links use for other things, see docs/links.md. */
+    /** Names that links use for other purposes, see docs/links.md. */
     private static final Set<String> RESERVED = Set.of("all", "without", "saved", "signed");
 
     public Parameter {
@@ -58,7 +58,7 @@ public record Parameter(
         }
     }
 
-    /** A parameter that takes any value and, when blank, filters nothing. */
+    /** A parameter that accepts any value; blank means no filter. */
     public static Parameter of(String name, Type type) {
         return new Parameter(
                 name,

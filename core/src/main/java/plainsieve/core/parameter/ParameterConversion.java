@@ -50,7 +50,7 @@ public final class ParameterConversion {
                 lost);
     }
 
-    /* Only values of one type lie between each other. */
+    /* Bounds require values of one type. */
     private ParameterDefinition.Bounds readAs(Type type, ParameterDefinition.Bounds bounds) {
         String least = readAs(type, bounds.minimum()).orElse("");
         String most = readAs(type, bounds.maximum()).orElse("");
@@ -101,7 +101,7 @@ public final class ParameterConversion {
         return nothingLeft ? ChoiceText.blank() : new ChoiceText(choice.kind(), readable, choice.withoutValue());
     }
 
-    /** A written value as one of a type: a moment is also a day, 7.0 a whole number, anything a text. */
+    /** A value converted from its text: a timestamp to a date, 7.0 to an integer, anything to text. */
     private static Optional<String> readAs(Type type, String written) {
         boolean day = type == Type.DATE && written.matches("\\d{4}-\\d{2}-\\d{2}[T ].*");
         boolean whole = type == Type.INTEGER && written.matches("-?\\d+\\.0*");
@@ -128,7 +128,7 @@ public final class ParameterConversion {
                 taking(true, OptionalLong.empty()).withBounds(parameter.bounds().endingAt("")), lost);
     }
 
-    /** The parameter taking one value: of many, the first is kept. */
+    /** The single-value parameter: the first of several values is kept. */
     public ConvertedParameter toOne() {
         DefaultDefinition start = parameter.start() instanceof DefaultDefinition.FixedChoice
                 ? DefaultDefinition.of(one(parameter.start().choice(), "default"))

@@ -27,18 +27,18 @@ public record ParameterDefinition(
         Maintenance maintenance) {
 
     /**
-     * What viewers read.
+     * Labels for viewers.
      *
      * @param group heading in the controls; may be empty
-     * @param unit what follows a value: "min"
-     * @param blankLabel what represents nothing chosen: "any vessel"
+     * @param unit suffix of a value: "min"
+     * @param blankLabel text for blank: "any vessel"
      */
     public record Words(String label, String hint, String group, String unit, String blankLabel) {}
 
     /**
-     * What a choice means to the engine.
+     * The meaning of a choice for the engine.
      *
-     * @param sendEach whether all means each listed value, instead of no filter
+     * @param sendEach whether all sends each listed value instead of no filter
      * @param unlimitedValue in a row limit, the value that means all rows
      */
     public record Meaning(
@@ -50,9 +50,9 @@ public record ParameterDefinition(
             OptionalLong unlimitedValue) {}
 
     /**
-     * What a value must lie between, and whose word it is. Empty texts bound nothing.
+     * The permitted values. Empty texts are unbounded.
      *
-     * @param rangeEnd the parameter that is the upper end of the range that begins here
+     * @param rangeEnd the parameter that is the upper bound of the range starting here
      */
     public record Bounds(String minimum, String maximum, String rangeEnd, RowAccessRule rowAccess) {
         public static final Bounds NONE = new Bounds("", "", "");
@@ -75,18 +75,18 @@ public record ParameterDefinition(
         }
     }
 
-    /** What becomes of chosen values that are no longer on the list. */
+    /** What happens to selected values that are no longer on the list. */
     public enum MissingValuePolicy {
         KEEP,
         DROP
     }
 
     /**
-     * How it is kept.
+     * Metadata about storage and editing.
      *
      * @param unlogged whether its values are private: never stored in Sent
      * @param formerNames former names, which links may still use
-     * @param version the version that a change was made from
+     * @param version the version on which a change is based
      */
     public record Maintenance(
             MissingValuePolicy whenUnlisted, boolean unlogged, List<String> formerNames, int version) {
@@ -102,7 +102,7 @@ public record ParameterDefinition(
         parameter(name, meaning, Optional.empty());
     }
 
-    /** A definition of an engine's parameter, with nothing said of it yet but its label. */
+    /** The definition of an engine parameter, with a label and defaults for the rest. */
     public static ParameterDefinition of(Parameter parameter, Words words) {
         Meaning meaning = new Meaning(
                 parameter.type(),
@@ -128,7 +128,7 @@ public record ParameterDefinition(
         return toParameter(Optional.empty());
     }
 
-    /** The parameter as the engine knows it, with the values it may take when it has a list. */
+    /** The engine's parameter, with the permitted values if it has a list. */
     public Parameter toParameter(Optional<AllowedValues> allowed) {
         return parameter(name, meaning, allowed);
     }
@@ -165,7 +165,7 @@ public record ParameterDefinition(
         return bounds.rowAccess();
     }
 
-    /** Whether its value is worked out, so that it is not a choice. */
+    /** Whether its value is computed and therefore not a choice. */
     public boolean isComputed() {
         return !formula.isEmpty();
     }
@@ -192,7 +192,7 @@ public record ParameterDefinition(
         return new ParameterDefinition(name, words, meaning, newBounds, formula, list, start, trial, maintenance);
     }
 
-    /** Worked out by a formula; chosen again by an empty one. */
+    /** The parameter computed by a formula; an empty formula makes it selectable again. */
     public ParameterDefinition withFormula(String newFormula) {
         return new ParameterDefinition(name, words, meaning, bounds, newFormula, list, start, trial, maintenance);
     }
@@ -213,7 +213,7 @@ public record ParameterDefinition(
         return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, newUpkeep);
     }
 
-    /** The definition of a parameter that takes the place of fixed values: they are its default and its trial value. */
+    /** The definition of a parameter that replaces hard-coded values, which become its default and its trial value. */
     public ParameterDefinition inPlaceOf(ChoiceText fixed, String upperEnd) {
         return withBounds(bounds.endingAt(upperEnd))
                 .withStart(DefaultDefinition.of(fixed))

@@ -11,8 +11,8 @@ import plainsieve.core.value.Value;
 /**
  * Two parameters of one type that are the ends of a range, both included. Either end may be open.
  *
- * @param from the name of the parameter that is the lower end
- * @param to the name of the parameter that is the upper end
+ * @param from the parameter of the lower end
+ * @param to the parameter of the upper end
  */
 public record Range(String from, String to) {
     /** The problem of a range whose end comes before its start. */
@@ -34,7 +34,7 @@ public record Range(String from, String to) {
         return choice instanceof Choice.One one ? Optional.of(one.value()) : Optional.empty();
     }
 
-    /** Values that no order is known for, such as texts, whose order is the database's, are taken to be in order. */
+    /** Values without a known order, such as text, whose collation is the database's, count as ordered. */
     private static boolean inOrder(Value low, Value high) {
         if (low instanceof Value.Day a && high instanceof Value.Day b) {
             return !b.date().isBefore(a.date());

@@ -18,8 +18,8 @@ public final class RestrictedChoice {
     private final Set<String> allowed;
 
     /**
-     * @param held what they may see: values, all of them, or nothing
-     * @throws ProblemException when it is nothing
+     * @param held the permitted values: some, all, or none
+     * @throws ProblemException if there are none
      */
     public RestrictedChoice(ParameterDefinition definition, ChoiceText held) {
         this.definition = definition;
@@ -69,7 +69,7 @@ public final class RestrictedChoice {
         return orAllOfTheirs(text);
     }
 
-    /** What a report opens with, as far as it belongs to them. */
+    /** The default of a report, restricted to permitted values. */
     public ChoiceText opening(ChoiceText text) {
         if (isEverything()) {
             return text;
@@ -81,7 +81,7 @@ public final class RestrictedChoice {
     }
 
     /**
-     * What is left of a choice on a list as it is now: all of theirs means what is listed of it. Never blank, which would be
+     * A choice restricted to the current list: all permitted values means those on the list. Never blank, which would mean
      * everyone's.
      */
     public ChoiceText listed(ChoiceText text, Optional<AllowedValues> list) {
@@ -98,7 +98,7 @@ public final class RestrictedChoice {
         return all(values);
     }
 
-    /** The same choice as it is sent. Throws {@link ProblemException} when it lets more through than what belongs to them, whatever it was made of. */
+    /** The same choice before sending. Throws {@link ProblemException} if it contains more than the permitted values, however it was computed. */
     public Choice sent(Choice choice) {
         boolean within = isEverything()
                 || choice instanceof Choice.One one && isTheirs(one.value().written())
@@ -113,12 +113,12 @@ public final class RestrictedChoice {
         return choice;
     }
 
-    /** Whether it is one value that cannot be changed for another. */
+    /** Whether it is one value that cannot be changed. */
     public boolean isOneValue() {
         return held.kind() == ChoiceText.Kind.VALUES && allowed.size() == 1 && !held.withoutValue();
     }
 
-    /** Whether it holds nothing back, as for those who may see all. */
+    /** Whether it is unrestricted. */
     public boolean isEverything() {
         return held.kind() == ChoiceText.Kind.ALL;
     }
@@ -136,7 +136,7 @@ public final class RestrictedChoice {
         return text.kind() == ChoiceText.Kind.VALUES ? text : all(List.copyOf(allowed));
     }
 
-    /* Of what takes one value, the first: it can be changed for another of theirs. */
+    /* A single-value parameter gets the first, which can be changed to another permitted one. */
     private ChoiceText all(List<String> values) {
         return definition.many() || values.isEmpty()
                 ? new ChoiceText(ChoiceText.Kind.VALUES, values, held.withoutValue())

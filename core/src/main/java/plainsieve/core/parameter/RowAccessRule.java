@@ -10,21 +10,21 @@ import plainsieve.core.value.Keyword;
  * Which values of a parameter each caller may choose: by group, query, or sign-in claim. Blank and all mean all permitted values;
  * views that do not use the parameter are hidden unless it is open to everyone.
  *
- * @param of the id of the query or the name of the claim that says it; empty where none does
- * @param exempt what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
+ * @param of the query ID or claim name that defines the values; empty for other kinds
+ * @param exempt unrestricted objects: query IDs, and {@code :name} for the list of a parameter
  */
 public record RowAccessRule(By by, String of, Set<String> exempt) {
-    /** No one but the viewer chooses. */
+    /** The viewer chooses freely. */
     public static final RowAccessRule NONE = new RowAccessRule(By.VIEWER, "", Set.of());
 
-    /** Whose word it is. */
+    /** The origin of permitted values. */
     public enum By implements Keyword {
         VIEWER,
-        /** What an operator says for each group. */
+        /** Assigned by an operator per group. */
         GROUP,
-        /** What the service said of someone with which they signed in. */
+        /** A claim of the identity provider at sign-in. */
         CLAIM,
-        /** The first column of a query, which may mention who asks. */
+        /** The first column of a query, which may use the caller's name. */
         QUERY;
 
         @Override
@@ -53,17 +53,17 @@ public record RowAccessRule(By by, String of, Set<String> exempt) {
         return new RowAccessRule(By.QUERY, queryId, Set.of());
     }
 
-    /** How the list of a parameter is named among what is open. */
+    /** The notation of a parameter's list among exempt objects. */
     public static String listOf(String parameterName) {
         return ":" + parameterName;
     }
 
-    /** The query that says it; empty when none does. */
+    /** The query that defines the values; empty for other kinds. */
     public String queryId() {
         return by == By.QUERY ? of : "";
     }
 
-    /** The claim that says it; empty when none does. */
+    /** The claim that defines the values; empty for other kinds. */
     public String claim() {
         return by == By.CLAIM ? of : "";
     }

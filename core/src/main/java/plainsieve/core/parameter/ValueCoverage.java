@@ -17,7 +17,7 @@ public enum ValueCoverage implements Keyword {
     STARTING,
     ENDING;
 
-    /** The word used on the wire and in files, such as {@code month}. */
+    /** The keyword in the API and in files, such as {@code month}. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);

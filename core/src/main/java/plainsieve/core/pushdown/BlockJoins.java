@@ -21,12 +21,12 @@ final class BlockJoins {
         this.tokens = query.tokens();
     }
 
-    /** Whether it is known of each of them which rows it loses and makes. */
+    /** Whether the effect of every join on rows is known. */
     boolean arePlain(Block block) {
         return block.from().stream().allMatch(this::isPlain);
     }
 
-    /** Behind FROM, JOIN or LEFT JOIN: of the others it is not told here which rows they lose or make. */
+    /** FROM, JOIN or LEFT JOIN; the effect of other joins on rows is not analyzed. */
     private boolean isPlain(FromItem item) {
         int before = start(item) - 1;
         boolean lateral = tokens.isWord(before, "lateral");
@@ -52,7 +52,7 @@ final class BlockJoins {
         return tokens.isWord(join, "join") && tokens.isWord(join - 1, "left");
     }
 
-    /** What an ON belongs to: the last thing of the block that precedes it, and nothing of a query within. */
+    /** The item that an ON belongs to: the last one of the block before it, excluding subqueries. */
     Optional<FromItem> joined(Block block, Clause on) {
         if (!block.span().contains(on.keyword()) || isWithinOther(block, on.keyword())) {
             return Optional.empty();

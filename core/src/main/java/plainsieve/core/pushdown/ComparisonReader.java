@@ -12,7 +12,7 @@ import plainsieve.core.statement.StatementValues;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Reads a single condition that compares a column of a side with values; nothing where it does something else. */
+/** Parses a condition that compares a column of a part with values; empty for other conditions. */
 final class ComparisonReader {
     private final SentStatement here;
     private final StatementValues values;
@@ -37,7 +37,7 @@ final class ComparisonReader {
                 .map(test -> new ReadComparison(found, test))));
     }
 
-    /** The one parameter that the values there come from, empty for none; nothing where they come from several. */
+    /** The one parameter whose values are used there, empty text for none; empty if there are several. */
     private Optional<String> parameter(Span right) {
         List<String> names = IntStream.range(right.from(), right.to())
                 .filter(token -> here.tokens().is(token, TokenKind.PARAMETER))
@@ -72,7 +72,7 @@ final class ComparisonReader {
                 : Optional.empty();
     }
 
-    /** With its end even where the condition leaves it out, or one further out: a few rows more do no harm. */
+    /** Inclusive, even if the condition excludes it, or widened: additional rows are harmless. */
     private Optional<Value> end(Span right, PartColumns.PartColumn found, boolean least) {
         Optional<Value> value = values.one(right, Optional.of(found.type()));
         if (ColumnConstraint.isOrderedEverywhere(found.type())) {

@@ -15,7 +15,7 @@ import plainsieve.core.value.Value;
  * </pre>
  */
 final class ComparisonWidening {
-    /** More than the last of six digits, which is what the shortest binary fractions are shown with. */
+    /** More than the last of six digits, the display precision of the shortest binary fractions. */
     private static final BigDecimal PART = new BigDecimal("0.0001");
 
     private static final BigDecimal LEAST = new BigDecimal("0.001");
@@ -23,14 +23,14 @@ final class ComparisonWidening {
     /** Two time zones are 26 hours apart at most. */
     private static final int DAYS = 2;
 
-    /** What every database takes for a day. */
+    /** The first year that every database accepts. */
     private static final int FIRST_YEAR = 1000;
 
     private static final int LAST_YEAR = 9990;
 
     private ComparisonWidening() {}
 
-    /** Nothing for a value of another kind, or one that is too far out. */
+    /** Empty for a value of another kind, or one out of range. */
     static Optional<Value> moment(Value value, boolean least) {
         if (value instanceof Value.Moment moment) {
             return day(moment.dateTime().toLocalDate(), least);

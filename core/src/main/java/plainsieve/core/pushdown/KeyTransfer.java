@@ -14,15 +14,15 @@ import plainsieve.core.statement.Statement;
 /**
  * Values that can be sent from one source to another to fetch only matching rows.
  *
- * @param from the source that gives them
- * @param columns the names of the columns they are in there
+ * @param from the source that provides them
+ * @param columns the names of their columns there
  */
 public record KeyTransfer(String from, String to, Set<String> columns) {
     public KeyTransfer {
         columns = Set.copyOf(columns);
     }
 
-    /** Between which sources what could travel, for the text of a query on several of them. */
+    /** The possible key transfers of a federated query text. */
     public static List<KeyTransfer> of(String text) {
         FederatedStatement parts = FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP));
         Map<String, FederatedStatement.PartStatement> byName = new LinkedHashMap<>();

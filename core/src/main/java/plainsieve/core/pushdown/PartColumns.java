@@ -32,10 +32,10 @@ final class PartColumns {
     }
 
     /**
-     * A column of a side.
+     * A column of a part.
      *
-     * @param item what of the block it was found in
-     * @param through whether rows that are left out of the side are left out there, and nothing else changes
+     * @param item the FROM item in which it was found
+     * @param through whether filtering the part only removes rows and changes nothing else
      */
     record PartColumn(SourcePart part, String column, Type type, FromItem item, boolean through) {}
 
@@ -98,7 +98,7 @@ final class PartColumns {
                 .count();
     }
 
-    /** Of a query within the query, one that only selects and tests rows. */
+    /** Resolves through a subquery that only selects and filters rows. */
     private Optional<PartColumn> resolveWithin(String column, QueryLevel level, FromItem around) {
         Optional<Block> block = only(level);
         if (block.isEmpty()) {
@@ -134,7 +134,7 @@ final class PartColumns {
                 : Optional.empty();
     }
 
-    /** Whether leaving rows of a thing out only leaves out rows that are made of them. */
+    /** Whether removing rows of an item only removes rows derived from them. */
     private boolean onlyTests(Block block, QueryLevel level, FromItem item) {
         boolean plain = block.clauses().stream()
                 .allMatch(clause -> clause.kind() == Clause.Kind.SELECT
@@ -144,7 +144,7 @@ final class PartColumns {
         return plain && !limited && item.reach() == FromItem.Reach.INSIDE && !computesOverRows(block.span());
     }
 
-    /** Windows, totals without groups, DISTINCT ON: all say more than one row at a time. */
+    /** Windows, aggregates without groups, DISTINCT ON: anything that depends on more than one row. */
     private boolean computesOverRows(Span span) {
         for (int i = span.from(); i < span.to(); i++) {
             boolean call = tokens.isBracket(i, '(') && i > span.from() && isCall(i - 1);
@@ -155,7 +155,7 @@ final class PartColumns {
         return false;
     }
 
-    /** Any function may be one over all rows: the steps' own texts of plain columns call none. */
+    /** Any function may be an aggregate: the texts compiled from steps with plain columns call none. */
     private boolean isCall(int token) {
         return !tokens.isWord(token, "in")
                 && !tokens.isWord(token, "and")

@@ -23,15 +23,15 @@ import plainsieve.core.value.Type;
  * Conditions that can be applied at a source part because other rows cannot contribute to the result. The local SQL runs unchanged
  * on the fetched rows, so a part may return more rows than needed, but never fewer.
  *
- * @param tests conditions here that hold of a side's own rows
- * @param links columns that are equal to one of another side in every row that is made of both
+ * @param tests local conditions on columns of one part
+ * @param links columns equal to one of another part in every row derived from both
  */
 public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links) {
     /** A condition on a column of one side. */
     public record PartCondition(String part, ColumnConstraint within) {}
 
     /**
-     * Rows of one side are of use only where a column has a value that a column of another has.
+     * Rows of one part are needed only if a column contains a value that a column of another part contains.
      *
      * @param type of both
      */
@@ -188,7 +188,7 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
             }
         }
 
-        /** The query that is in brackets there. */
+        /** The query in the brackets. */
         private Optional<QueryLevel> levelIn(Span span) {
             return query.levels().stream()
                     .filter(level -> span.contains(level.span().from())
@@ -243,7 +243,7 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
                 return (one.item() == item) != (other.item() == item);
             }
 
-            /** Of what is joined, rows that belong to none are of no use; of what it is joined to only where none is kept alone. */
+            /** Unmatched rows of the joined item are not needed; those of the other side only if no outer join keeps them. */
             void ofJoin(FromItem item, boolean kept) {
                 boolean joinedIsOne = one.item() == item;
                 if (joinedIsOne || !kept) {

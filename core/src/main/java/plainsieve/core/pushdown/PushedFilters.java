@@ -21,15 +21,15 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Puts filters on output columns into a statement that is about to be sent, by the way of every added filter: further in where that
- * is proven, else around.
+ * Adds filters on output columns to a statement that is about to be sent, like every added filter: inside where that
+ * is proven safe, otherwise around it.
  */
 public final class PushedFilters {
     private static final String HELD = "held_for_value_";
 
     private PushedFilters() {}
 
-    /** Whether a statement can be narrowed: what is run here anyway need not. */
+    /** Whether a statement can be filtered: local statements need not be. */
     public static boolean can(Statement statement) {
         return !SentRequest.isOne(statement.text()) && !FederatedStatement.isOne(statement.text());
     }
@@ -71,7 +71,7 @@ public final class PushedFilters {
         return called(released(narrowed, statement, held), chosen);
     }
 
-    /** Chosen values have the name of their parameter, which shows whether it is private. */
+    /** Restores the parameter names of values, which determine whether they are private. */
     private static Statement called(Statement narrowed, Map<String, String> chosen) {
         return new Statement(
                 narrowed.text(),
@@ -87,7 +87,7 @@ public final class PushedFilters {
                 narrowed.cap());
     }
 
-    /** What begins a word that is nowhere in the text. */
+    /** A word prefix that does not occur in the text. */
     private static String free(String text) {
         String free = HELD;
         while (text.contains(free)) {
@@ -96,7 +96,7 @@ public final class PushedFilters {
         return free;
     }
 
-    /** A word in the place of every value, which is nothing that is filtered by. */
+    /** Replaces every value by a word that no filter uses. */
     private static String held(Statement statement, String held) {
         StringBuilder text = new StringBuilder();
         int at = 0;
@@ -111,7 +111,7 @@ public final class PushedFilters {
         return text.append(statement.text().substring(at)).toString();
     }
 
-    /** The values where their words are, among those that were added. */
+    /** Restores the values at their words, among added ones. */
     private static Statement released(Statement narrowed, Statement before, String held) {
         Matcher word = Pattern.compile(Pattern.quote(held) + "(\\d+)_").matcher(narrowed.text());
         StringBuilder text = new StringBuilder();
@@ -143,7 +143,7 @@ public final class PushedFilters {
         return new Statement(text.toString(), values, placements, before.cap());
     }
 
-    /** Where a place is once every word before it is a placeholder. */
+    /** A position after every preceding word has become a placeholder. */
     private static int released(int place, String text, Matcher word) {
         int shorter = 0;
         word.reset(text);

@@ -25,7 +25,7 @@ import plainsieve.core.value.Type;
 public final class ChoiceDescription {
     private static final int MOST_NAMED = 3;
 
-    /** Numbers that name things rather than measure them, such as years, get no thousands marks. */
+    /** Numbers that are identifiers, such as years, have no thousands separators. */
     private static final Pattern NAMES_THINGS =
             Pattern.compile("(^|_)(id|year|month|no|number|code)$", Pattern.CASE_INSENSITIVE);
 

@@ -7,11 +7,11 @@ import plainsieve.core.value.Type;
 /**
  * The labels of a parameter and its values.
  *
- * @param blankLabel what is read when nothing is chosen: "any vessel"
- * @param unit what is read behind a value: "min"
- * @param unlimitedValue in a row limit, the value that means no limit; else empty
- * @param rangeEnd the parameter that is the upper bound of the range; else empty
- * @param labels the label of each listed value that has one of its own
+ * @param blankLabel the text for blank: "any vessel"
+ * @param unit the suffix of a value: "min"
+ * @param unlimitedValue in a row limit, the value that means no limit; otherwise empty
+ * @param rangeEnd the parameter that is the upper bound of the range; otherwise empty
+ * @param labels the labels of listed values that have one
  */
 public record ParameterLabels(
         String name,

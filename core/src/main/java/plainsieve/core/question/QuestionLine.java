@@ -11,13 +11,13 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * The sentence that states the choices of a report, as its author writes it. The notation is described in docs/question-line.md:
+ * The sentence that states the choices of a report, as written by its author. The notation is described in docs/question-line.md:
  *
  * <pre>
- * {port}         the choice of a parameter, in words
- * {from..to}     the choices of two parameters that make a range
- * [ on {vessel}] goes when nothing is chosen for the parameters in it
- * {{ }} [[ ]]    a bracket that is just a bracket
+ * {port}         the choice of a parameter as text
+ * {from..to}     the choices of two parameters that form a range
+ * [ on {vessel}] omitted when its parameters are blank
+ * {{ }} [[ ]]    a literal bracket
  * </pre>
  */
 public record QuestionLine(List<Element> parts) {
@@ -25,7 +25,7 @@ public record QuestionLine(List<Element> parts) {
         parts = List.copyOf(parts);
     }
 
-    /** A part of the sentence as it is written. */
+    /** A part of the sentence template. */
     public sealed interface Element {}
 
     record Text(String text) implements Element {}
@@ -54,7 +54,7 @@ public record QuestionLine(List<Element> parts) {
         }
     }
 
-    /** A sentence of the labels, for a report whose author wrote none: {@code Late crossings[; Port {port}]}. */
+    /** A sentence composed of labels, for a report without one: {@code Late crossings[; Port {port}]}. */
     public static QuestionLine compose(String report, List<ParameterLabels> parameters) {
         List<Element> parts = new ArrayList<>();
         parts.add(new Text(report));
@@ -94,9 +94,9 @@ public record QuestionLine(List<Element> parts) {
     }
 
     /**
-     * The sentence with the choices in it.
+     * Renders the sentence with choices.
      *
-     * @param words how the choices of each parameter read; a mark of a parameter that is not there stays as it is written
+     * @param words the labels of parameters; marks of undefined parameters are rendered verbatim
      */
     public RenderedQuestion say(Map<String, ParameterLabels> words, ChoiceDescription choices) {
         List<RenderedQuestion.Phrase> said = new ArrayList<>();

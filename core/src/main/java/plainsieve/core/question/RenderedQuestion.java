@@ -14,7 +14,7 @@ public record RenderedQuestion(List<Phrase> parts, List<String> quiet) {
         quiet = List.copyOf(quiet);
     }
 
-    /** @param parameters whose choice the text says; empty for the words between */
+    /** @param parameters whose choice the text states; empty for literal text */
     public record Phrase(String text, List<String> parameters) {
         public Phrase {
             parameters = List.copyOf(parameters);

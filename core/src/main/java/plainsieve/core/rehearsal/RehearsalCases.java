@@ -16,8 +16,8 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Type;
 
 /**
- * What viewers will choose sooner or later: nothing, everything, the smallest and the largest, a name with a quote, more
- * values than anyone planned for, a range that is turned round, two things blank at once.
+ * Choices that viewers will make sooner or later: nothing, everything, minimum and maximum, a quote, thousands
+ * of values, a reversed range, two blanks at once.
  */
 public final class RehearsalCases {
     private static final int MANY = 10_000;
@@ -30,7 +30,7 @@ public final class RehearsalCases {
 
     private RehearsalCases() {}
 
-    /** Every case for these parameters: those of each on its own, those of its range, then pairs of blanks. */
+    /** All cases for these parameters: each parameter alone, its range, then pairs of blanks. */
     public static List<RehearsalCase> of(List<RehearsalParameter> parameters) {
         RehearsalCases made = new RehearsalCases();
         for (RehearsalParameter one : parameters) {
@@ -52,7 +52,7 @@ public final class RehearsalCases {
         cases.add(new RehearsalCase(name, Map.of(rehearsalParameter.parameter().name(), choice), refusal));
     }
 
-    /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
+    /** @param beside the other end of its range, which is blank: otherwise a minimum would reverse the range */
     private void add(RehearsalParameter rehearsalParameter, String name, String value, Map<String, ChoiceText> beside) {
         Map<String, ChoiceText> choices = new HashMap<>(beside);
         choices.put(rehearsalParameter.parameter().name(), ChoiceText.of(value));
@@ -126,7 +126,7 @@ public final class RehearsalCases {
                 .findFirst();
     }
 
-    /** Listed values, else the default, else something of the type within its limits. */
+    /** Listed values, otherwise the default, otherwise a value of the type within its bounds. */
     private static List<String> values(RehearsalParameter rehearsalParameter) {
         if (!rehearsalParameter.listed().isEmpty()) {
             return rehearsalParameter.listed();

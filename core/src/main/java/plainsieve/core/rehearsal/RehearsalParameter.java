@@ -7,14 +7,14 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 
 /**
- * A parameter as a rehearsal tries it.
+ * A parameter in a rehearsal.
  *
- * @param listed the values of its list, or some that occur; may be empty
- * @param hasList whether only those may be chosen
- * @param minimum the smallest value that may be chosen; empty when there is no limit
- * @param maximum the largest
- * @param rangeEnd the parameter that is the upper bound of the range; else empty
- * @param usual the default: what is while others are tried
+ * @param listed the values of its list, or a sample; may be empty
+ * @param hasList whether only listed values are permitted
+ * @param minimum the smallest permitted value; empty if unbounded
+ * @param maximum the largest permitted value; empty if unbounded
+ * @param rangeEnd the parameter that is the upper bound of the range; otherwise empty
+ * @param usual the default, used while others are tried
  */
 public record RehearsalParameter(
         Parameter parameter,

@@ -16,6 +16,6 @@ public interface LeadingRequest {
     /** In their order. */
     List<NamedPlaceholder> places();
 
-    /** The request with a placeholder for every value. Throws {@link ProblemException} for a choice that its place cannot take. */
+    /** The request with a placeholder for every value. Throws {@link ProblemException} for a choice that its place cannot accept. */
     Statement inFrontOf(Statement sql, Choices choices);
 }

@@ -9,7 +9,7 @@ public final class PathSegments {
 
     private PathSegments() {}
 
-    /** Whether a path, or a value in one, has a segment that means the folder itself or the one above, however often it is encoded. */
+    /** Whether a path, or a value in one, contains a dot segment, however often it is encoded. */
     public static boolean haveDots(String written) {
         String decoded = written;
         for (int i = 0; i < MAX_DECODINGS; i++) {

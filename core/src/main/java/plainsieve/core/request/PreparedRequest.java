@@ -38,7 +38,7 @@ public final class PreparedRequest implements LeadingRequest {
     /**
      * The outgoing text: the request with a placeholder for every value, followed by the SQL.
      *
-     * @throws ProblemException for a choice that its place cannot take
+     * @throws ProblemException for a choice that its place cannot accept
      */
     @Override
     public Statement inFrontOf(Statement sql, Choices choices) {

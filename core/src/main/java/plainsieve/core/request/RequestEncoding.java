@@ -13,7 +13,7 @@ public final class RequestEncoding {
 
     private RequestEncoding() {}
 
-    /** What an author has written: what is encoded already stays. */
+    /** Encodes literal text of the author; existing percent encoding is kept. */
     static String literal(String text, RequestPart.Kind kind) {
         return switch (kind) {
             case PATH -> encoded(text, IN_PATH, true);

@@ -3,8 +3,8 @@ package plainsieve.core.request;
 /**
  * A part of a request that can contain values. Omitted when one of its parameters is blank.
  *
- * @param name of what is asked for, or of the header; empty for pieces of the path and for the body
- * @param clause where all of it is in the author's text
+ * @param name of the query parameter or header; empty for path segments and the body
+ * @param clause its range in the author's text
  */
 record RequestPart(Kind kind, String name, RequestTemplate value, ValueEncoding spelling, RequestText.Line clause) {
     /** Where in the request it is. */

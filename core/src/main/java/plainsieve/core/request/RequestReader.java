@@ -15,7 +15,7 @@ final class RequestReader {
     private static final Pattern NAMED = Pattern.compile("(query|header)\\s+([^\\s=:]+)\\s*=\\s*(.*)", Pattern.DOTALL);
     private static final Pattern BODY = Pattern.compile("body\\s+(\\S.*)", Pattern.DOTALL);
 
-    /** What a client says on its own, and what could be taken for the source's secret. */
+    /** Headers set by the client itself, and those that could be confused with the source's secret. */
     private static final Pattern OWN_HEADERS = Pattern.compile(
             "(?i)host|content-length|connection|transfer-encoding|upgrade|expect|te|trailer|authorization|cookie|proxy-.*");
 

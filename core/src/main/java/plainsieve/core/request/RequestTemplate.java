@@ -6,14 +6,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A piece of a request with {@code :name} placeholders. A colon after a letter, a digit or another colon is literal.
+ * A template with {@code :name} placeholders. A colon after a letter, a digit or another colon is literal.
  *
- * @param start where it begins in the author's text
+ * @param start its offset in the author's text
  */
 record RequestTemplate(List<Piece> pieces, int start, int end) {
     private static final Pattern HOLE = Pattern.compile("(?<![A-Za-z0-9_:]):([A-Za-z][A-Za-z0-9_]{0,62})");
 
-    /** What a template is made of. */
+    /** Literal text or a placeholder. */
     sealed interface Piece {}
 
     record Words(String text) implements Piece {}

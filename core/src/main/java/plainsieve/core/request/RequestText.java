@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The text of a web request: a line that says so, one line for each part of it, and, behind a line {@code then}, SQL over the rows
- * of its answer. Described in docs/web-services.md.
+ * The text of a web request: a first line that marks it, one line per part, and, after a line {@code then}, SQL over the rows
+ * of its response. Described in docs/web-services.md.
  *
- * @param lines those of the request, after the first one, that have words
- * @param sql as long as the whole text, with blanks where the request is, so that every place in it is where it was
+ * @param lines the nonempty lines of the request after the first
+ * @param sql padded with blanks in place of the request, so that positions equal those of the whole text
  */
 public record RequestText(List<Line> lines, String sql) {
     /** The first line: the format and its number. */
@@ -21,7 +21,7 @@ public record RequestText(List<Line> lines, String sql) {
 
     private static final String ALL_ROWS = "select * from " + RESPONSE;
 
-    /** @param start where it begins in the whole text */
+    /** @param start its offset in the whole text */
     public record Line(String text, int start) {
         int end() {
             return start + text.length();

@@ -9,11 +9,11 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
-/** The values that a choice puts into a request; none where the enclosing part is omitted. */
+/** The values of a choice in a request; empty where the enclosing part is omitted. */
 final class RequestValues {
     private RequestValues() {}
 
-    /** Throws {@link ProblemException} for what no request can ask for. */
+    /** Throws {@link ProblemException} for choices that no request can express. */
     static List<Value> of(Parameter parameter, Choice choice) {
         if (choice instanceof Choice.One one) {
             return meansEveryRow(parameter, one.value()) ? List.of() : List.of(one.value());
@@ -73,7 +73,7 @@ final class RequestValues {
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");
         }
-        // A server may decode a value and take it for the folder above.
+        // A server may decode a value and interpret it as the parent folder.
         if (part.kind() == RequestPart.Kind.PATH && (text.isEmpty() || PathSegments.haveDots(text))) {
             throw refused(
                     parameter,

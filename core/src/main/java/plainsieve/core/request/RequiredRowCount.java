@@ -43,7 +43,7 @@ public final class RequiredRowCount {
                         .isPresent();
     }
 
-    /** Whether a list of what is selected names columns by their own names and nothing else, or is a star. */
+    /** Whether a SELECT list consists of unaliased columns only, or is a star. */
     public static boolean namesColumns(Span items, Tokens tokens) {
         if (items.length() == 1 && tokens.isSymbol(items.from(), "*")) {
             return true;
@@ -59,7 +59,7 @@ public final class RequiredRowCount {
         return items.length() % 2 == 1;
     }
 
-    /** The rows of the only LIMIT, bound or written; nothing when there is none, or one that is an expression. */
+    /** The rows of the only LIMIT, bound or literal; empty without one or for an expression. */
     public static OptionalLong limit(QueryLevel top, SentStatement sent) {
         List<Clause> limits = top.tail().stream()
                 .filter(clause -> clause.kind() == Clause.Kind.LIMIT)

@@ -15,10 +15,10 @@ import plainsieve.core.value.ProblemException;
 /**
  * How the response to a request is parsed and paged.
  *
- * @param rowsAt the names that lead to the rows, with dots between; empty for the first list there is
- * @param format nothing where the answer itself says what it is
- * @param columns what the columns are, by their names and in their order; none where that is found out of each answer
- * @param kept for how long the answer may be shown again; nothing for as long as the source says
+ * @param rowsAt the path of the rows, separated by dots; empty for the first array
+ * @param format empty to use the content type
+ * @param columns names and types in order; empty to detect them from each response
+ * @param kept how long the response may be reused; empty to follow its headers
  */
 public record ResponseOptions(
         String rowsAt,
@@ -27,15 +27,15 @@ public record ResponseOptions(
         Map<String, CellFormat> columns,
         Optional<Duration> kept) {
 
-    /** What an answer is written in. */
+    /** The format of a response. */
     public enum ResponseFormat {
         JSON,
         CSV
     }
 
-    /** How the rest of an answer is got that comes in pages. */
+    /** How subsequent pages are requested. */
     public sealed interface Paging {
-        /** All rows come at once. */
+        /** The response contains all rows. */
         record None() implements Paging {}
 
         /** The answer has the address of the next page. @param at the names that lead to it */
@@ -44,7 +44,7 @@ public record ResponseOptions(
         /** A header of the answer has it (RFC 8288). */
         record HeaderLink() implements Paging {}
 
-        /** Pages are numbered. @param name of what is asked for @param first number of the first page */
+        /** Numbered pages. @param name of the query parameter @param first number of the first page */
         record Number(String name, long first) implements Paging {}
 
         /** So many rows are passed over. @param size how many rows a page has */
@@ -59,7 +59,7 @@ public record ResponseOptions(
     private static final Pattern COLUMN = Pattern.compile("column (.+) is (.+?)");
     private static final Pattern KEPT = Pattern.compile("cached for (\\d{1,6}) (second|minute|hour)s?");
 
-    /** How a line begins that says something of the answer. */
+    /** The first word of lines that describe the response. */
     private static final Pattern FIRST_WORD = Pattern.compile("(rows|read|pages|column|cached)\\b.*");
 
     public ResponseOptions {
@@ -70,7 +70,7 @@ public record ResponseOptions(
         return FIRST_WORD.matcher(line).matches();
     }
 
-    /** Throws {@link ProblemException} for a line that says nothing of an answer. */
+    /** Throws {@link ProblemException} for a line that does not describe a response. */
     public static ResponseOptions of(List<String> lines) {
         ResponseOptions all = new ResponseOptions("", Optional.empty(), new Paging.None(), Map.of(), Optional.empty());
         for (String line : lines) {

@@ -14,11 +14,11 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * A request as it is sent to its service.
+ * An outgoing request.
  *
- * @param sql for the rows of the answer
- * @param sqlStart where the SQL begins in what is sent
- * @param front the lines in front of it, with their values
+ * @param sql over the rows of the response
+ * @param sqlStart the offset of the SQL in the outgoing text
+ * @param front the lines before it, with their values
  */
 public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, String front) {
     private static final String BEHIND = "\n" + RequestText.THEN + "\n";
@@ -43,7 +43,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
         return new LineReader(statement, start).read();
     }
 
-    /** The statement for the rows, its places told from its own beginning. */
+    /** The statement over the rows, with positions relative to its start. */
     private static Statement queryOf(Statement statement, int start) {
         return new Statement(
                 statement.text().substring(start),

@@ -8,7 +8,7 @@ import java.util.Optional;
 /**
  * A request to a service with all values encoded, and how its response is parsed.
  *
- * @param path below the source's address, with what is asked for behind a question mark
+ * @param path relative to the source's address, with the query string
  */
 public record ServiceRequest(
         boolean post, String path, Map<String, String> headers, Optional<String> body, ResponseOptions directions) {

@@ -16,9 +16,9 @@ import plainsieve.core.value.Value;
 /**
  * How values are written in a part of a request.
  *
- * @param joined what is between several values; nothing where each has its own part
- * @param days the form of days and moments; nothing for ISO 8601
- * @param lastDay whether a day that represents a week, a month, … is its last one, not its first
+ * @param joined separator of several values; empty to repeat the part for each
+ * @param days the format of dates and timestamps; empty for ISO 8601
+ * @param lastDay whether a date that represents a week, a month, … is its last day and not its first
  */
 record ValueEncoding(Optional<String> joined, Optional<String> days, boolean lastDay) {
     static final ValueEncoding USUAL = new ValueEncoding(Optional.empty(), Optional.empty(), false);
@@ -26,7 +26,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
     private static final Pattern LAST =
             Pattern.compile(",?\\s+(?:joined by '([^']*)'|format '([^']*)'|(last day))\\s*$");
 
-    /** A line without the words at its end that say how its values are. */
+    /** A line without its trailing format options. */
     record ParsedLine(String rest, ValueEncoding spelling) {}
 
     /** Throws {@link ProblemException} for a form that no day can be written in. */
@@ -58,7 +58,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
         }
     }
 
-    /** A value as it is in the request. */
+    /** The encoded form of a value. */
     Value of(Value value, Parameter parameter) {
         Value meant = value;
         if (lastDay && value instanceof Value.Day day) {

@@ -7,14 +7,14 @@ import java.util.Set;
 /**
  * A web request as its author wrote it.
  *
- * @param parts in the order in which they are there
- * @param directions the lines that say how the answer is read, as they are written
+ * @param parts in text order
+ * @param directions the lines that describe the response, verbatim
  */
 record WebRequest(Method method, List<RequestPart> parts, List<RequestText.Line> directions) {
-    /** How a service is asked. */
+    /** The HTTP method. */
     enum Method {
         GET,
-        /** Only where its author has said that it reads. */
+        /** Only if the author declares that it reads. */
         POST
     }
 

@@ -31,8 +31,8 @@ import plainsieve.core.value.Type;
 /** Applies one set of choices to a prepared query; collects edits and placements. */
 final class ChoiceRewriter {
     /**
-     * A range whose last value covers a period before halving, which would cut that period off; halves before leaving
-     * out, which would take the whole range; null tests before values, which need some.
+     * Covering a period at the end of a range before halving, which would cut that period off; halving before omitting,
+     * which would remove the whole range; null tests before values, which require some.
      */
     static final List<ConditionRule> RULES = List.of(
             new PeriodEndRule(),
@@ -63,7 +63,7 @@ final class ChoiceRewriter {
         }
     }
 
-    /** Rewrites each condition by the first rule that fires; what no rule touches is bound as it is. */
+    /** Rewrites each condition by the first rule that fires; otherwise its parameters are bound. */
     void conditions(List<ConditionSite> sites) {
         for (ConditionSite conditionSite : sites) {
             if (leftOut.contains(conditionSite.condition())) {

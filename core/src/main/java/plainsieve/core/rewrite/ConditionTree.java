@@ -10,11 +10,11 @@ import plainsieve.core.sql.lexer.Span;
 /**
  * A condition tree without some of its leaves and without the operators that this empties.
  *
- * @param leaf the single condition that it is; nothing when it is made of others
- * @param parts what it is made of
+ * @param leaf the condition of a leaf; empty for inner nodes
+ * @param parts the operands
  */
 record ConditionTree(Word word, Optional<Condition.Leaf> leaf, List<ConditionTree> parts, Span span) {
-    /** How the parts are put together. */
+    /** The operator. */
     enum Word {
         LEAF,
         AND,

@@ -30,8 +30,8 @@ public final class ErrorLocation {
     private ErrorLocation() {}
 
     /**
-     * @param position where in the statement, from 0, if the database told
-     * @param message its message, which may name what it means
+     * @param position in the statement, from 0, if the database reported it
+     * @param message its message, which may contain the name
      */
     public static Optional<TextLocation> of(
             String author, Statement statement, OptionalInt position, String message, Dialect dialect) {
@@ -52,7 +52,7 @@ public final class ErrorLocation {
         }
     }
 
-    /** In the part that it is of; where the position is not told, in the one that has such a name. */
+    /** In the part at the position; without a position, in the part that contains the name. */
     private static Optional<TextLocation> ofSides(
             FederatedQueryText author, Statement statement, OptionalInt position, String message) {
         FederatedStatement sent = FederatedStatement.of(statement);
@@ -109,7 +109,7 @@ public final class ErrorLocation {
         return begins && start < text.length() ? text.substring(start, end) : "";
     }
 
-    /** Of several names that are in the text, the longest says most: a column rather than the alias of its table. */
+    /** Of several names in the text, the longest is the most specific: a column rather than a table alias. */
     private static Optional<TextLocation> byName(Tokens author, String message) {
         Optional<TextLocation> best = Optional.empty();
         int longest = 0;

@@ -17,8 +17,8 @@ import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Replaces a key with a parameter in GROUP BY and ORDER BY by the number of the same expression in the SELECT list. To some
- * databases two placeholders are two values, so that the two expressions are not the same.
+ * Replaces a parameterized key in GROUP BY and ORDER BY by the ordinal of the same expression in the SELECT list. Some
+ * databases treat two placeholders as different values, so that the two expressions are not equal.
  *
  * <pre>
  * select coalesce(state, :word), count(*) from t group by coalesce(state, :word)
@@ -35,7 +35,7 @@ final class GroupKeyOrdinals {
         this.tokens = query.tokens();
     }
 
-    /** The edits; none where the database takes a parameter that is repeated for the same value. */
+    /** The edits; none if the database treats repeated parameters as equal. */
     static List<TextEdit> edits(ParsedQuery query, Dialect dialect) {
         if (dialect.takesRepeatedParameters() || query.parameters().isEmpty()) {
             return List.of();

@@ -22,14 +22,14 @@ import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Whether every row of a query must satisfy a condition on a parameter, so that it restricts what a viewer can see. True only
- * where the text proves it.
+ * if the text proves it.
  */
 public final class MandatoryCondition {
     private final ParsedQuery query;
     private final Tokens tokens;
     private final String parameter;
     private final Set<Condition.Leaf> narrowing = new HashSet<>();
-    /** Of optional filters: what lets every row through when nothing is chosen. */
+    /** Guards of optional filters: conditions that disable the filter for a blank choice. */
     private final Set<Condition.Leaf> guards = new HashSet<>();
 
     private MandatoryCondition(ParsedQuery query, String parameter) {
@@ -44,7 +44,7 @@ public final class MandatoryCondition {
                 .forEach(filter -> guards.addAll(filter.guards()));
     }
 
-    /** What a web service does with the parameters of a request is its own; what several sources give is not followed. */
+    /** The use of parameters by a web service is unknown; results of several sources are not analyzed. */
     public static boolean narrowedBy(PreparedQuery prepared, String parameter) {
         boolean atService = prepared.request()
                 .filter(request -> request.parameterNames().contains(parameter))
@@ -80,7 +80,7 @@ public final class MandatoryCondition {
                 .isPresent();
     }
 
-    /** Of the comparisons that are no membership: those that a value bounds. */
+    /** Comparisons with a single bound value. */
     private static boolean isBound(Comparison.Kind kind) {
         return switch (kind) {
             case LESS, LESS_OR_EQUAL, GREATER, GREATER_OR_EQUAL, LIKE -> true;
@@ -172,7 +172,7 @@ public final class MandatoryCondition {
         });
     }
 
-    /** {@code x in (select … where island = :island)}. EXISTS is not: whether it is about the row at all is not followed here. */
+    /** {@code x in (select … where island = :island)}. EXISTS does not count: whether it references the row is not analyzed. */
     private boolean isAmongNarrowed(Condition.Leaf leaf, Map<String, Boolean> named) {
         return Comparison.of(tokens, leaf.span())
                 .filter(compared -> !compared.negatedWord())

@@ -13,15 +13,15 @@ public record Measure(Function function, Optional<String> column) {
     /** The functions every database has, but for the middle. */
     public enum Function implements Keyword {
         COUNT,
-        /** How many different values there are. */
+        /** The number of distinct values. */
         COUNT_DISTINCT,
         SUM,
         AVG,
         MIN,
         MAX,
-        /** The middle of the values, between the two middle ones of an even number; not every database has it. */
+        /** The median; not supported by every database. */
         MEDIAN,
-        /** What a group has of the sum of all groups, in percent; of the number of rows where there is no column. */
+        /** The share of a group in the total, in percent; of the row count without a column. */
         SHARE;
 
         @Override

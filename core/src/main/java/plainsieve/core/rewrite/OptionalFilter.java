@@ -9,16 +9,16 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.value.Value;
 
 /**
- * An optional filter as people write it by hand: {@code (:p is null or x = :p)}, {@code (:p = 'All' or x in (:p))}. The
- * guards say when nothing is filtered; everything else in the OR filters.
+ * A manually written optional filter: {@code (:p is null or x = :p)}, {@code (:p = 'All' or x in (:p))}. The
+ * guards disable the filter; every other operand of the OR filters.
  *
- * <p>The guard is true for every choice that does not filter, which makes the whole OR true, so all of it can go; and
- * false for every choice that does, so the guard can go and the database sees a plain condition that can use an index.
+ * <p>The guard is true for every unfiltered choice, which makes the whole OR true, so it can be omitted; and
+ * false for every other choice, so the guard can be removed and the database gets a plain condition that can use an index.
  *
  * @param parameter the name of {@code :p}
- * @param everything the values that represent everything, such as {@code All}
- * @param guards the conditions that test the parameter itself
- * @param conditions every single condition of the OR, the guards too
+ * @param everything the values that mean all, such as {@code All}
+ * @param guards the conditions on the parameter itself
+ * @param conditions every condition of the OR including the guards
  */
 record OptionalFilter(
         String parameter, Set<String> everything, List<Condition.Leaf> guards, List<Condition.Leaf> conditions) {

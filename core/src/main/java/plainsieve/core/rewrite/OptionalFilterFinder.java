@@ -14,8 +14,8 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Finds hand-written {@link OptionalFilter}s: an OR of which one or more items test a parameter itself and at least one
- * other mentions the same parameter.
+ * Finds {@link OptionalFilter}s: an OR with at least one operand that tests a parameter itself and at least one
+ * other that uses the same parameter.
  */
 final class OptionalFilterFinder {
     private final Tokens tokens;

@@ -29,7 +29,7 @@ public final class ParameterInference {
         this.tokens = query.tokens();
     }
 
-    /** The parameter of this name, guessed from the query and what is chosen for it. Blank, it filters nothing. */
+    /** The parameter of this name, inferred from the query and its choice. Blank means no filter. */
     public static Parameter of(String name, ParsedQuery query, ChoiceText chosen) {
         ParameterInference guess = new ParameterInference(query);
         List<ParameterPlace> places = query.parameters().stream()
@@ -119,7 +119,7 @@ public final class ParameterInference {
         return tokens.isWord(at - 2, "in") && tokens.isBracket(at - 1, '(') && tokens.isBracket(at + 1, ')');
     }
 
-    /** The type that all of these values can be read as; text when there are none. */
+    /** The common type of these values; text for an empty list. */
     public static Type typeOf(List<String> values) {
         if (values.isEmpty()) {
             return Type.TEXT;

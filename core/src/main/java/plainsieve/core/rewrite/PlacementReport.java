@@ -20,8 +20,8 @@ import plainsieve.core.statement.Placement;
 /** The placements of all parameters: source locations and statement positions. */
 final class PlacementReport {
     /**
-     * @param from where the clause around the place begins in the text as it is rewritten
-     * @param author the place and its clause in the author's own text; all -1 for an added filter
+     * @param from the start of the enclosing clause in the rewritten text
+     * @param author the place and its clause in the author's text; all -1 for an added filter
      */
     private record Around(ParameterPlace place, int from, int to, Author author) {}
 
@@ -29,7 +29,7 @@ final class PlacementReport {
 
     private final List<Around> places;
 
-    /** @param added the edits that brought in filters, in the order in which they were made */
+    /** @param added the edits that insert filters, in order */
     PlacementReport(ParsedQuery query, SourceText sourceText, RowLimits limits, List<List<TextEdit>> added) {
         List<List<TextEdit>> sorted = added.stream().map(TextEdit::sorted).toList();
         this.places = query.parameters().stream()
@@ -86,7 +86,7 @@ final class PlacementReport {
         return placements;
     }
 
-    /** How many values are bound for each parameter; those of a list follow each other. */
+    /** The number of values bound for each parameter; those of a list are consecutive. */
     private static Map<String, Integer> counted(List<BoundValue> values) {
         Map<String, Integer> counts = new HashMap<>();
         String parameter = "";

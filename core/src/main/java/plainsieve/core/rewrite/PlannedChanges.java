@@ -8,18 +8,18 @@ import plainsieve.core.statement.Placement;
 /**
  * The intended changes of a statement, against which verification compares it.
  *
- * @param leftOut the conditions that go
- * @param outcomes what becomes of each parameter, by its token
- * @param view where a view's grouping, sort or limit is put
- * @param limited whether the statement has a row limit from outside its text
+ * @param leftOut the omitted conditions
+ * @param outcomes the outcome of each parameter, by its token
+ * @param view where a view's grouping, sort or limit is added
+ * @param limited whether the statement has a row limit beyond its text
  */
 record PlannedChanges(Set<Condition.Leaf> leftOut, TokenMap<Placement.Outcome> outcomes, View view, boolean limited) {
-    /** Where a view is put. */
+    /** Where a view is added. */
     enum View {
         NONE,
         /** A query around the author's. */
         AROUND,
-        /** What it shows represents the star of the author's query, and it ends that query. */
+        /** In place of the star and at the end of the author's query. */
         IN_PLACE
     }
 }

@@ -21,7 +21,7 @@ public final class PreparedParts implements LeadingRequest {
     private final FederatedQueryText text;
     private final List<PreparedPart> sides;
 
-    /** What one source is asked for. Places in it are reported from its own beginning. */
+    /** The query of one source. Positions are relative to its start. */
     public record PreparedPart(SourcePart side, PreparedQuery query) {}
 
     private PreparedParts(FederatedQueryText text, List<PreparedPart> sides) {
@@ -29,7 +29,7 @@ public final class PreparedParts implements LeadingRequest {
         this.sides = List.copyOf(sides);
     }
 
-    /** Throws {@link ProblemException} with the place in the whole text when one of them cannot be read. */
+    /** Throws {@link ProblemException} with the position in the whole text if a part cannot be parsed. */
     static PreparedParts of(FederatedQueryText text) {
         List<PreparedPart> sides = new ArrayList<>();
         for (SourcePart part : text.parts()) {

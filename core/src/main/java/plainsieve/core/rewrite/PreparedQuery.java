@@ -57,7 +57,7 @@ public final class PreparedQuery {
     private final PlacementReport report;
     private final StatementCheck check;
 
-    /** The query with {@link GroupKeyOrdinals numbers of keys} as it is sent; this where there are none. */
+    /** The query with {@link GroupKeyOrdinals key ordinals} as it is sent; this if there are none. */
     private final PreparedQuery sent;
 
     /** The added filters, each with its edits and placement. */
@@ -112,7 +112,7 @@ public final class PreparedQuery {
     }
 
     /**
-     * Reads the author's text, of SQL or of a web request. Throws {@link ProblemException} with the place when it is not one reading
+     * Parses the author's text, SQL or a web request. Throws {@link ProblemException} with the position if it is not one reading
      * statement.
      */
     public static PreparedQuery of(String text, Dialect dialect) {
@@ -123,8 +123,8 @@ public final class PreparedQuery {
     }
 
     /**
-     * Reads a text that was made here, which may be one of {@link FederatedQueryText several sources}: an author's own never is. What is asked
-     * here of their rows is read by the rules of the engine of this server.
+     * Parses a generated text, which may be {@link FederatedQueryText federated}; author texts never are. The
+     * local SQL follows the rules of this server's engine.
      */
     public static PreparedQuery ofAny(String text, Dialect dialect) {
         if (!FederatedQueryText.isOne(text)) {
@@ -150,22 +150,22 @@ public final class PreparedQuery {
         return new PreparedQuery(front, ParsedQuery.parse(sql, dialect()), dialect(), Added.NOTHING, rules);
     }
 
-    /** The same query rewritten by other rules, so that a test can let one do wrong. */
+    /** The same query rewritten by other rules, for tests with incorrect rules. */
     PreparedQuery by(List<ConditionRule> others) {
         return new PreparedQuery(front, query, dialect(), added, others);
     }
 
     /**
      * The same query with filters on its output columns, each in the innermost block in which it is legal. Their
-     * parameters are chosen like any other; places in the author's text are still told as they are there.
+     * parameters are chosen like any other; positions still refer to the author's text.
      *
-     * @throws ProblemException when the text shows that there is no such column
+     * @throws ProblemException if the column does not exist
      */
     public PreparedQuery with(List<AddedFilter> filters) {
         return with(filters, SourceNames.none());
     }
 
-    /** The same; @param names what the source says of its names, with which more filters go further in */
+    /** The same; @param names source metadata that allows more filters inside */
     public PreparedQuery with(List<AddedFilter> filters, SourceNames names) {
         if (filters.isEmpty()) {
             return this;
@@ -175,7 +175,7 @@ public final class PreparedQuery {
         return new PreparedQuery(front, filtered, dialect(), added.and(placed), rules);
     }
 
-    /** Where each added filter went, in the order in which they were added. */
+    /** The placement of each added filter, in order. */
     public List<FilterPlacement> filterPlacements() {
         return added.placements();
     }
@@ -186,19 +186,19 @@ public final class PreparedQuery {
     }
 
     /**
-     * The text without that limit, all else as it is; nothing when it has none that is one number or parameter, when it has
-     * an offset, too, or when the rows come from a web service or several sources.
+     * The text without that limit, otherwise unchanged; empty without a literal or parameter limit, with
+     * an offset, or if the rows are from a web service or several sources.
      */
     public Optional<String> textWithoutOwnLimit() {
         return front.isPresent() ? Optional.empty() : limits.textWithoutOwn();
     }
 
-    /** The SQL; of a web request what asks the rows of its answer. */
+    /** The SQL; for a web request the SQL over its response. */
     public ParsedQuery query() {
         return query;
     }
 
-    /** All of it as it was read: what is in front of the SQL, too, where rows come from several sources. */
+    /** The complete parsed text, including parts before the SQL. */
     public String text() {
         return sides().map(PreparedParts::whole).orElseGet(query::text);
     }
@@ -208,7 +208,7 @@ public final class PreparedQuery {
         return front.filter(PreparedRequest.class::isInstance).map(PreparedRequest.class::cast);
     }
 
-    /** What several sources are asked for in front of the SQL; nothing when all of it goes to one. */
+    /** The parts before the SQL of a federated query; empty for a single source. */
     public Optional<PreparedParts> sides() {
         return front.filter(PreparedParts.class::isInstance).map(PreparedParts.class::cast);
     }
@@ -235,7 +235,7 @@ public final class PreparedQuery {
         return places;
     }
 
-    /** The names of the parameters in the text, in the order in which they first are there. */
+    /** The names of parameters in the text, in order of first occurrence. */
     public Set<String> parameterNames() {
         return names;
     }
@@ -243,8 +243,8 @@ public final class PreparedQuery {
     /**
      * The statement for these choices.
      *
-     * @param cap the most rows to show, for which the statement asks for one more; or {@link Statement#NO_CAP}
-     * @throws ProblemException for a parameter that is not defined, or a choice that its place cannot take
+     * @param cap the row limit, to which one row is added to detect more; or {@link Statement#NO_CAP}
+     * @throws ProblemException for an undefined parameter, or a choice that its place cannot accept
      */
     public Statement rewrite(Choices choices, ResultShape shape, long cap) {
         if (!choices.parameters().keySet().containsAll(names)) {
@@ -268,7 +268,7 @@ public final class PreparedQuery {
         return new Statement(edited.text(), edited.values(), report.of(edited, choiceRewriter.outcomes, shape), cap);
     }
 
-    /** Some servers take a comment after the semicolon for a second statement; the semicolon goes with it. */
+    /** Some servers treat a comment after the semicolon as a second statement; it is removed with the semicolon. */
     private Optional<Edit> behindStatement() {
         int semicolon = query.top().span().to();
         boolean more = semicolon < sourceText.tokens().size()
@@ -279,7 +279,7 @@ public final class PreparedQuery {
                 : Optional.empty();
     }
 
-    /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return where the view is put */
+    /** A view on top adds an outer limit; so does a text whose limit cannot be changed. @return where the view is added */
     private PlannedChanges.View limitsAndView(
             ChoiceRewriter choiceRewriter, Choices choices, ResultShape shape, long cap) {
         Optional<RowLimits.OutermostLimit> most = RowLimits.most(shape, cap);

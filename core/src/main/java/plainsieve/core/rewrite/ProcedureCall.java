@@ -19,9 +19,9 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
 /**
- * A call of a procedure, {@code call month_of_crossings(:month)}, to be tried on its own. Nothing can be put around it, no
- * filter, no total and no limit, so no report is made of it; the cap only ends the fetching. Whether it runs at all is for
- * the database to say, on a connection that may only read.
+ * A call of a procedure, {@code call month_of_crossings(:month)}, to be run on its own. No filter, total or limit can be
+ * added, so it cannot be used in a report; the row limit only ends the fetching. Whether it is read-only is for
+ * the database to decide, on a read-only connection.
  */
 public final class ProcedureCall {
     private final SourceText sourceText;
@@ -32,7 +32,7 @@ public final class ProcedureCall {
         this.places = List.copyOf(places);
     }
 
-    /** The call that a text is; nothing when it is anything else, or more than one call. */
+    /** The call that a text consists of; empty for other texts or several calls. */
     public static Optional<ProcedureCall> of(String text, Dialect dialect) {
         Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
         int open = 1;
@@ -71,7 +71,7 @@ public final class ProcedureCall {
         return names;
     }
 
-    /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for what cannot be there. */
+    /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for values that cannot be arguments. */
     public Statement statement(Choices choices, long cap) {
         Tokens tokens = sourceText.tokens();
         EditedText edited = EditedText.of(

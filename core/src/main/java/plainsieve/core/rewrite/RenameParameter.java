@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.sql.lexer.TextEdit;
 
 /**
- * Gives a parameter another name at every place of a query text; everything else stays byte for byte.
+ * Renames a parameter in a query text; everything else stays byte for byte.
  *
  * <pre>
  * select ':port' where x = :port   port to harbour   select ':port' where x = :harbour

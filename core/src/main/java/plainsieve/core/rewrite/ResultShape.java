@@ -10,13 +10,13 @@ import plainsieve.core.value.Keyword;
  * the author's text.
  */
 public sealed interface ResultShape {
-    /** Rows as the query gives them, perhaps sorted by an output column, perhaps limited. */
+    /** Rows of the query, optionally sorted by an output column and limited. */
     record Rows(Optional<Sort> sort, Optional<Limit> limit) implements ResultShape {}
 
     /**
-     * Figures over every matching row, for each value of the grouping columns.
+     * Aggregates over all matching rows, for each value of the grouping columns.
      *
-     * @param groupBy what is grouped by; empty for one row of totals
+     * @param groupBy the grouping keys; empty for a single row
      */
     record Totals(List<Key> groupBy, List<Measure> measures, Order order) implements ResultShape {
         public Totals {
@@ -27,7 +27,7 @@ public sealed interface ResultShape {
 
     /** How groups are ordered. */
     enum Order implements Keyword {
-        /** By the first measure, the largest first, what has none last. */
+        /** By the first measure, descending, nulls last. */
         LARGEST,
         /** By the first measure, the smallest first. */
         SMALLEST,
@@ -47,7 +47,7 @@ public sealed interface ResultShape {
     /**
      * An output column to group by.
      *
-     * @param cut what its values are put together by; nothing for each value on its own
+     * @param cut the grouping of its values; empty for each distinct value
      */
     record Key(String column, Optional<ValueGrouping> cut) {
         private static final String UNCUT = ":value";
@@ -74,7 +74,7 @@ public sealed interface ResultShape {
             return cut.isPresent() ? new Key(column, cut) : of(text);
         }
 
-        /** As {@link #read} reads it back. */
+        /** The notation that {@link #read} parses. */
         public String text() {
             if (cut.isPresent()) {
                 return column + ":" + cut.get().word();

@@ -29,16 +29,16 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * Rewrites LIMIT, OFFSET and FETCH, and puts the cap on the outermost limit.
+ * Rewrites LIMIT, OFFSET and FETCH, and applies the row limit to the outermost one.
  *
  * <pre>
  * limit :n     1000, cap 5000    limit ?   (1000)
- * limit :n     blank, cap 5000   limit ?   (5001; the extra row only tells that there are more)
+ * limit :n     blank, cap 5000    limit ?   (5001; the extra row indicates that there are more)
  * limit 9000         cap 5000    limit ?   (5001)
  * (no limit)         cap 5000    limit ?   (5001)
  * limit :n     blank, no cap     (nothing)
  * offset :m    blank             (nothing)
- * limit :m, :n both blank        limit ?, ?   (0 and more than there are)
+ * limit :m, :n both blank        limit ?, ?   (0 and more than exist)
  * </pre>
  */
 final class RowLimits {
@@ -67,10 +67,10 @@ final class RowLimits {
                         place -> clauseByToken.get(place.token()).keyword()));
     }
 
-    /** The most rows the outermost level may give, and the parameter it comes from; none for the cap. */
+    /** The maximum number of rows of the outermost level, and its parameter; empty for the row limit of the server. */
     record OutermostLimit(String parameter, long rows) {}
 
-    /** What limits the rows from outside the text: the view's own limit, the cap and one more, whichever is less. */
+    /** The outer limit: the view's own limit, or the row limit plus one, whichever is smaller. */
     static Optional<OutermostLimit> most(ResultShape shape, long cap) {
         Optional<ResultShape.Limit> view = shape instanceof ResultShape.Rows rows ? rows.limit() : Optional.empty();
         long capped = cap == Statement.NO_CAP ? MORE_THAN_THERE_ARE : cap + 1;
@@ -81,7 +81,7 @@ final class RowLimits {
         return cap == Statement.NO_CAP ? Optional.empty() : Optional.of(new OutermostLimit("", capped));
     }
 
-    /** The limit in which a parameter is, unless it is in a condition of a subquery there. */
+    /** The limit clause that contains a parameter, unless it is in a condition of a subquery there. */
     Optional<Clause> clauseAround(ParameterPlace place) {
         return place.leaf().isPresent() ? Optional.empty() : Optional.ofNullable(clauseByToken.get(place.token()));
     }
@@ -117,7 +117,7 @@ final class RowLimits {
         }
     }
 
-    /** The outermost limit of the text; nothing when there is none. */
+    /** The outermost limit of the text; empty without one. */
     Optional<AuthorLimit> own() {
         return outermostLimit().map(clause -> {
             Optional<Integer> amount = amountToken(clause);
@@ -135,7 +135,7 @@ final class RowLimits {
         });
     }
 
-    /** The text without its outermost limit; nothing when it has none that is one number or parameter, or has an offset, too. */
+    /** The text without its outermost limit; empty without a literal or parameter limit, or with an offset. */
     Optional<String> textWithoutOwn() {
         boolean offset = query.top().tailClause(Clause.Kind.OFFSET).isPresent();
         return outermostLimit()
@@ -148,7 +148,7 @@ final class RowLimits {
                 });
     }
 
-    /** Whether the outermost limit is one that another number can be put into: a number or a parameter. */
+    /** Whether the outermost limit can be replaced: a literal or a parameter. */
     boolean canTakeMost() {
         boolean valuesAlone = !sourceText.dialect().takesLimitBehindValues() && endsWithValues();
         return !valuesAlone
@@ -173,7 +173,7 @@ final class RowLimits {
         return tokens.isWord(clause.body().to() - 1, "ties");
     }
 
-    /** The token with the number of rows, when it is a plain number or parameter and nothing else is stated. */
+    /** The token of the row count if the clause contains only a literal or parameter. */
     private Optional<Integer> amountToken(Clause clause) {
         int at = clause.body().from();
         if (clause.kind() == Clause.Kind.FETCH) {
@@ -256,7 +256,7 @@ final class RowLimits {
                         Fragment.bound(most.parameter(), new PlaceholderBinding.RowCount(most.rows())))));
     }
 
-    /** A limit goes behind ORDER BY and before OFFSET, where the database takes it there; behind {@code OFFSET n ROWS} goes FETCH. */
+    /** A limit follows ORDER BY and precedes OFFSET, where the database accepts that; FETCH follows {@code OFFSET n ROWS}. */
     private void add(OutermostLimit most, ChoiceRewriter into) {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();

@@ -18,8 +18,8 @@ import plainsieve.core.value.TextLocation;
  * Parses every rewritten statement again, independently of the rules, and rejects one that differs from the {@link
  * StatementComparison planned changes}.
  *
- * <p>The text depends only on which parameters are blank and how long lists are, so few texts come again and again:
- * those found right are remembered, each with what it binds where.
+ * <p>The text depends only on which parameters are blank and how long lists are, so few distinct texts occur:
+ * verified ones are cached, each with its bindings.
  */
 final class StatementCheck {
     private static final int MOST_REMEMBERED = 64;
@@ -85,12 +85,12 @@ final class StatementCheck {
             SentStatement sent = SentStatement.read(edited.text(), edited.values(), sourceText.dialect());
             return new StatementComparison(query, sourceText, sent, plannedChanges).holds();
         } catch (ProblemException e) {
-            // What cannot even be read is not what the author wrote.
+            // An unparsable statement is not what the author wrote.
             return false;
         }
     }
 
-    /** The place is one in the statement. */
+    /** The position is in the statement. */
     private static ProblemException unsound(TextLocation location) {
         return new ProblemException(Problem.of(
                         "unsound-statement",

@@ -26,10 +26,10 @@ import plainsieve.core.statement.SentStatement;
  * the edits or rules.
  *
  * <ul>
- *   <li>what is outside conditions with parameters is the same, token for token;
- *   <li>the trees of AND, OR, NOT and brackets are the same, but for conditions that were left out, and what they emptied;
- *   <li>a condition with parameters is one condition, or one bracket, that binds those parameters and no other;
- *   <li>a query around it only selects, groups, sorts and limits; a row limit from outside is there.
+ *   <li>text outside parameterized conditions is equal, token by token;
+ *   <li>the trees of AND, OR, NOT and brackets are equal, except for omitted conditions and emptied operators;
+ *   <li>a parameterized condition is one condition, or one bracket, that binds those parameters and no other;
+ *   <li>a wrapper only selects, groups, sorts and limits; an outer row limit is present.
  * </ul>
  */
 final class StatementComparison {
@@ -84,7 +84,7 @@ final class StatementComparison {
                 && limitsAdded <= 1;
     }
 
-    /** What the query around the author's reads; nothing when it is not such a query. */
+    /** The text inside the wrapper; empty if the query is not a wrapper. */
     private Optional<Span> inner(QueryLevel top) {
         if (top.operands().size() != 1
                 || !(top.operands().get(0) instanceof QueryLevel.Operand.Plain plain)
@@ -100,8 +100,8 @@ final class StatementComparison {
     }
 
     /**
-     * The author's part of a query whose star gave way to what a view shows: all before the view's grouping, order and limit.
-     * Nothing when it is not such a query.
+     * The author's part of a query whose star was replaced by a view: everything before the view's grouping, order and limit.
+     * Empty for other queries.
      */
     private Optional<Span> beforeView(QueryLevel top) {
         if (top.operands().size() != 1 || !(top.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
@@ -142,7 +142,7 @@ final class StatementComparison {
 
     private static final int[] DIFFERS = {};
 
-    /** Where both go on after the next thing that they share; nothing when they share none. */
+    /** The positions after the next common element; empty if there is none. */
     private int[] step(int a, int aEnd, int b, int bEnd) {
         Optional<Clause> clause = a < aEnd ? theirClauses.at(a) : Optional.empty();
         if (clause.isPresent()) {
@@ -207,7 +207,7 @@ final class StatementComparison {
         return true;
     }
 
-    /** A condition whose parameters were only bound is unchanged, except for an ESCAPE clause of LIKE. */
+    /** Whether a condition changed whose parameters should only be bound, apart from an ESCAPE clause of LIKE. */
     private boolean changed(Condition.Leaf leaf, ConditionTree our) {
         boolean onlyBound = author.parametersIn(leaf.span()).stream()
                 .allMatch(place -> became(place.token(), Placement.Outcome.BOUND)
@@ -221,7 +221,7 @@ final class StatementComparison {
                 : bindsTheSame(leaf, span);
     }
 
-    /** The parameters of the condition that are bound, in the order in which they first are there. */
+    /** Whether the condition binds the same parameters in order of first occurrence. */
     private boolean bindsTheSame(Condition.Leaf leaf, Span our) {
         Set<String> inLeaf = new LinkedHashSet<>();
         Set<String> needed = new HashSet<>();
@@ -246,7 +246,7 @@ final class StatementComparison {
         return bound.containsAll(needed) && expected.equals(List.copyOf(bound));
     }
 
-    /** The token behind {@code filter (where …)} of which nothing stays; 0 where there is none. */
+    /** The token after a {@code filter (where …)} that was removed entirely; 0 if there is none. */
     private int emptiedFilter(int a, int aEnd) {
         if (a >= aEnd || !theirs.isWord(a, "filter")) {
             return 0;
@@ -260,7 +260,7 @@ final class StatementComparison {
                 .orElse(0);
     }
 
-    /** The token behind a limit that means all rows, or behind an order that means nothing under a view; else 0. */
+    /** The token after a limit that means all rows, or after an order that has no effect under a view; otherwise 0. */
     private int leftOutClause(int a, int aEnd, int b, int bEnd) {
         if (a >= aEnd || (b < bEnd && sameToken(a, b))) {
             return 0;
@@ -288,7 +288,7 @@ final class StatementComparison {
                         .isPresent();
     }
 
-    /** The token behind a row limit that the text did not have, at its end or before OFFSET; else 0. */
+    /** The token after an added row limit, at the end or before OFFSET; otherwise 0. */
     private int addedLimit(int a, int aEnd, int b, int bEnd) {
         boolean place = plannedChanges.limited()
                 && aEnd == author.top().span().to()
@@ -312,7 +312,7 @@ final class StatementComparison {
                         clause.kind() != Clause.Kind.ORDER_BY && clause.body().contains(a));
     }
 
-    /** The same token, or a parameter and its value, or its name; a number in a limit and the smaller one. */
+    /** The same token, a parameter and its value or identifier, or a limit and a smaller number. */
     private boolean sameToken(int a, int b) {
         if (theirs.is(a, TokenKind.PARAMETER)) {
             return became(a, Placement.Outcome.NAMED)

@@ -15,7 +15,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Whether missing values of an output column can come from an outer join without a match.
+ * Whether nulls in an output column can result from an outer join without a match.
  *
  * <pre>
  * select v.name as vessel from crossings c left join vessels v on …     vessel: vessels
@@ -25,7 +25,7 @@ import plainsieve.core.sql.lexer.Tokens;
 public final class UnmatchedOuterJoin {
     private UnmatchedOuterJoin() {}
 
-    /** The table that was found no row of; nothing when the column may lack a value for another reason, or there are several blocks. */
+    /** The table without a matching row; empty if the column may be null for another reason, or if there are several blocks. */
     public static Optional<String> of(ParsedQuery query, String column) {
         List<QueryLevel.Operand> operands = query.top().operands();
         if (operands.size() != 1 || !(operands.get(0) instanceof QueryLevel.Operand.Plain plain)) {

@@ -11,7 +11,7 @@ public sealed interface ValueGrouping {
     /** As it follows the colon of a key: {@code month}, {@code 10}. */
     String word();
 
-    /** A value put into its group, as SQL. */
+    /** The grouped value, as SQL. */
     String of(String expression, Dialect dialect);
 
     /** A part of days and times. */
@@ -50,7 +50,7 @@ public sealed interface ValueGrouping {
         }
     }
 
-    /** Reads {@code month} and the like, and the width of bands; nothing for other words. */
+    /** Parses {@code month} and the like, and the width of bands; empty for other text. */
     static Optional<ValueGrouping> ofWord(String word) {
         return DatePart.ofWord(word)
                 .map(part -> (ValueGrouping) new ByDatePart(part))

@@ -7,7 +7,7 @@ import plainsieve.core.sql.lexer.Tokens;
 
 /** The SQL with parameters that queries a value list or a part of it. */
 public final class ValueListQuery {
-    /** The parameters of these texts. No project has them: {@code listed_} names are kept for this. */
+    /** The parameters of these texts. Projects cannot define them: {@code listed_} names are reserved. */
     public static final String SEARCH = "listed_search";
 
     public static final String VALUES = "listed_values";
@@ -18,13 +18,13 @@ public final class ValueListQuery {
     private ValueListQuery() {}
 
     /**
-     * A column that has the values of a list.
+     * A column that provides the values of a list.
      *
-     * @param schema empty where the database has none, or finds the table on its own
-     * @param label a column with what viewers read; empty when it is the value itself
-     * @param text whether the column holds texts, of which an empty one is no value
-     * @param counts whether rows are counted for each value
-     * @param except whether {@link #EXCEPT} names values to leave out
+     * @param schema empty for the default search path
+     * @param label a column with display labels; empty to show the value itself
+     * @param text whether the column is text, whose empty value is no value
+     * @param counts whether rows are counted per value
+     * @param except whether {@link #EXCEPT} contains values to exclude
      */
     public record Column(
             String schema, String table, String column, String label, boolean text, boolean counts, boolean except) {}
@@ -42,7 +42,7 @@ public final class ValueListQuery {
         return text.groupBy(keys).orderBy(label).text();
     }
 
-    /** A page of a list in the order of its labels: only those that contain {@link #SEARCH}, when that is chosen. */
+    /** A page of a list sorted by label: only labels that contain {@link #SEARCH}, if it is set. */
     public static String page(ParsedQuery list, Dialect dialect, String label) {
         String column = "listed." + dialect.quoteName(label);
         return wrap(list)

@@ -34,11 +34,11 @@ import plainsieve.core.value.ProblemException;
  *                   group by "port" order by "port" limit ?
  * </pre>
  *
- * A star from one thing names what that thing has, so whatever is grouped or sorted by is the same with or without a
- * query around.
+ * A star over one item selects that item's columns, so grouping and sorting are the same with or without a
+ * wrapper.
  *
- * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless it decides which rows there
- * are: beside a limit, or where {@link #picksRows the block picks some by it}.
+ * An ORDER BY of the author's outermost query has no effect under a grouping and is removed, unless it determines the
+ * rows: with a limit, or where {@link #picksRows the block selects some by it}.
  */
 final class ViewWrapper {
     private static final Set<Clause.Kind> LOOKING = EnumSet.of(Clause.Kind.SELECT, Clause.Kind.FROM, Clause.Kind.WHERE);
@@ -51,10 +51,10 @@ final class ViewWrapper {
         this.sourceText = sourceText;
     }
 
-    /** What a view changes. */
+    /** The edits of a view. */
     record ViewEdits(List<Edit> edits, PlannedChanges.View view) {}
 
-    /** What a view changes that needs more than the query; nothing when the query can be sent as it is. */
+    /** The edits of a view; empty if the query can be sent unchanged. */
     Optional<ViewEdits> edits(ResultShape shape, Optional<RowLimits.OutermostLimit> most) {
         if (shape instanceof ResultShape.Totals totals) {
             return Optional.of(put(heading(totals), ending(totals, most)));
@@ -67,7 +67,7 @@ final class ViewWrapper {
         return rows.sort().map(sort -> put("*", limit(ending, most)));
     }
 
-    /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
+    /** Wraps the query only to add a limit around one that cannot be changed. */
     ViewEdits limitAround(RowLimits.OutermostLimit most) {
         return wrap("*", limit(Fragment.build(), Optional.of(most)));
     }
@@ -102,7 +102,7 @@ final class ViewWrapper {
         return new ViewEdits(edits, PlannedChanges.View.AROUND);
     }
 
-    /** The star of {@code select * from one thing where … order by …}, of which every row is looked at. */
+    /** The star of {@code select * from one item where … order by …} that returns every row. */
     private Optional<Span> star() {
         QueryLevel top = query.top();
         boolean simple = top.operands().size() == 1
@@ -126,8 +126,8 @@ final class ViewWrapper {
     }
 
     /**
-     * DISTINCT ON keeps the first row by the order; counters and volatile functions follow it. An aggregate in ORDER BY, or a function that
-     * may be one, makes a single row where nothing is grouped.
+     * DISTINCT ON keeps the first row by the order; session variables and volatile functions follow it. An aggregate in ORDER BY
+     * returns a single row where nothing is grouped.
      */
     private boolean picksRows(QueryLevel level) {
         if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
@@ -215,7 +215,7 @@ final class ViewWrapper {
         };
     }
 
-    /** The sum over all groups is taken before any limit. A binary fraction, as some databases cut decimals short. */
+    /** The total over all groups is computed before any limit. A binary fraction, as some databases truncate decimals. */
     private static String share(String whole) {
         return whole + " * 100e0 / nullif(sum(" + whole + ") over (), 0)";
     }

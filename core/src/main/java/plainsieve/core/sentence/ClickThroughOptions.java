@@ -58,7 +58,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
                 "");
     }
 
-    /** The column whose groups are clicked, where each represents one value. */
+    /** The column whose groups are clicked, if each group is one value. */
     private Optional<ProfiledColumn> column() {
         return shown.grouping().stream()
                 .findFirst()

@@ -19,8 +19,8 @@ public final class ControlSentence {
     private final boolean inQuestion;
 
     /**
-     * @param parameter the one it chooses; of a range, the lower end
-     * @param inQuestion whether the question line has a word for it
+     * @param parameter the chosen parameter; the lower end of a range
+     * @param inQuestion whether the question line contains it
      */
     public ControlSentence(Control control, ParameterDefinition parameter, boolean inQuestion) {
         this.control = control;
@@ -115,7 +115,7 @@ public final class ControlSentence {
         };
     }
 
-    /** The control with something else at a mark. Throws {@link ProblemException} when that cannot be there. */
+    /** The control with a changed mark. Throws {@link ProblemException} for an invalid option. */
     public Control with(String mark, String taken) {
         Control.Style style = control.look();
         if (mark.equals(LABEL)) {

@@ -100,7 +100,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
         return changed;
     }
 
-    /** Words that only said what the figure was follow it; those that an author chose stay. */
+    /** Generated titles follow the figure; those of an author stay. */
     static Figure replaced(Figure before, Figure now) {
         boolean own = !before.label().equals(FigureWords.labelOf(before.measure()));
         return own ? before.of(now.measure()) : now;

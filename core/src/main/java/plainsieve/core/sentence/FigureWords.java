@@ -49,9 +49,9 @@ final class FigureWords {
     }
 
     /**
-     * Every figure that can be worked out of the columns. Ids, years and the like are not added up.
+     * Every figure that can be computed from the columns. IDs, years and the like are not summed.
      *
-     * @param grouped whether it is worked out for each of some groups, of which each has a share of all
+     * @param grouped whether it is computed per group, of which each has a share of the total
      */
     static List<MarkOption> offers(SentenceContext sentenceContext, boolean grouped) {
         List<MarkOption> offers = new ArrayList<>();
@@ -97,7 +97,7 @@ final class FigureWords {
         return MarkOption.of(idOf(measure), of(measure), note);
     }
 
-    /** A figure as it begins. */
+    /** A new figure. */
     static Figure figure(String offerId) {
         return figure(measure(offerId));
     }

@@ -34,7 +34,7 @@ final class FormatWords {
         return digits.isEmpty() || digits.equals("0") ? "" : "." + "5".repeat(Integer.parseInt(digits));
     }
 
-    /** What a column can be written as, {@link ValueFormat#PLAIN} first. */
+    /** The formats of a column, {@link ValueFormat#PLAIN} first. */
     static List<ValueFormat> offered(Optional<ProfiledColumn> column) {
         List<String> written = new ArrayList<>();
         if (column.filter(ProfiledColumn::isNumber).isPresent()) {
@@ -46,7 +46,7 @@ final class FormatWords {
         return read(written);
     }
 
-    /** What a number can be written as that has its unit next to it, {@link ValueFormat#PLAIN} first. */
+    /** The formats of a number with a separate unit, {@link ValueFormat#PLAIN} first. */
     static List<ValueFormat> ofFigures() {
         return read(OF_NUMBERS);
     }

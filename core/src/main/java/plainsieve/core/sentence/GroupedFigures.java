@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.view.Figure;
 
-/** What bars and lines have in common: "the [number of rows] by [port]", and perhaps a second column. */
+/** The common part of bars and lines: "the [number of rows] by [port]", and optionally a second column. */
 record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext known) {
     static final String BY = "by";
     private static final String FIGURE = "figure/0";
@@ -38,14 +38,14 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
         return List.of(FigureMarks.replaced(measures.get(0), now));
     }
 
-    /** With something else in the first place. */
+    /** With another first key. */
     List<String> by(String key) {
         List<String> changed = new ArrayList<>(keys);
         changed.set(0, key);
         return changed;
     }
 
-    /** Columns that could be next to the first. @param before the words before them */
+    /** Options for a second key. @param before the preceding text */
     List<MarkOption> secondOffers(String before) {
         return GroupingOptions.parts(known).stream()
                 .filter(option -> !keys.contains(option.id()))

@@ -41,7 +41,7 @@ final class GroupingOptions {
         return offers(sentenceContext, true);
     }
 
-    /** Everything that levels can represent. What lies under a weekday is no range of its column. */
+    /** Options for levels. Under a recurring unit such as weekday, there is no range of the column. */
     static List<MarkOption> levels(SentenceContext sentenceContext) {
         return offers(sentenceContext, false);
     }
@@ -98,7 +98,7 @@ final class GroupingOptions {
                 .toList();
     }
 
-    /** A measure is put into bands, as every value on its own would be a bar. */
+    /** A measure is grouped into bands, since each distinct value would be a bar. */
     private static List<MarkOption> bands(ProfiledColumn column) {
         List<MarkOption> offers = new ArrayList<>();
         BigDecimal width = roundWidth(column);
@@ -110,7 +110,7 @@ final class GroupingOptions {
         return offers;
     }
 
-    /** A width of 1, 2 or 5, or that times a power of ten, that gives about eight bands or more. */
+    /** A width of 1, 2 or 5 times a power of ten that results in about eight bands or more. */
     private static BigDecimal roundWidth(ProfiledColumn column) {
         BigDecimal about = column.reach()
                 .filter(reach -> reach.signum() > 0)

@@ -11,7 +11,7 @@ final class MarkIds {
 
     private MarkIds() {}
 
-    /** The number of a mark that is one of several. Throws {@link ProblemException} when there are not as many. */
+    /** The index in the ID of a repeated mark. Throws {@link ProblemException} if it is out of range. */
     static int at(String mark, int size) {
         String number = mark.substring(mark.indexOf('/') + 1);
         if (!number.matches("\\d{1,4}") || Integer.parseInt(number) >= size) {

@@ -7,9 +7,9 @@ import plainsieve.core.value.ProblemException;
 /**
  * An option of a mark.
  *
- * @param id names it when it is taken
+ * @param id identifies it when selected
  * @param note a description: "15 values"; may be empty
- * @param reason why it does not fit; empty when it does
+ * @param reason why it does not fit; empty if it does
  */
 public record MarkOption(String id, String label, String note, String reason) {
     public static MarkOption of(String id, String words, String note) {
@@ -24,7 +24,7 @@ public record MarkOption(String id, String label, String note, String reason) {
         return reason.isEmpty();
     }
 
-    /** The offer that is taken. Throws {@link ProblemException} when it is not among them, or does not fit. */
+    /** The selected option. Throws {@link ProblemException} if it does not exist or does not fit. */
     public static MarkOption taken(List<MarkOption> offers, String id) {
         MarkOption option = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))

@@ -51,8 +51,8 @@ public final class OpeningSentence {
     }
 
     /**
-     * @param dated what could tell the age of the data, and what does
-     * @param parameters those of the report, which may open with their own values here
+     * @param dated columns that can determine the age of the data, and the current one
+     * @param parameters those of the report, which may have their own defaults here
      */
     public OpeningSentence(ReportOpening opening, List<Dated> dated, List<ParameterDefinition> parameters) {
         this.opening = opening;
@@ -153,7 +153,7 @@ public final class OpeningSentence {
         };
     }
 
-    /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot be there. */
+    /** The opening with a changed mark. Throws {@link ProblemException} for an invalid option. */
     public ReportOpening with(String mark, String taken) {
         if (mark.equals(LATE)) {
             return opening.telling(opening.age().map(age -> new DataAge(age.queryId(), age.column(), hours(taken))));
@@ -180,7 +180,7 @@ public final class OpeningSentence {
         };
     }
 
-    /** What a value for this report begins with: the trial value, since the author has seen its rows; else the default. */
+    /** The initial value for this report: the trial value, since the author has seen its rows; otherwise the default. */
     private static ChoiceText firstValue(ParameterDefinition parameter) {
         return parameter.trial().kind() == ChoiceText.Kind.BLANK
                 ? parameter.start().choice()

@@ -3,7 +3,7 @@ package plainsieve.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 
-/** A definition said in words, some of them marked: a mark can be changed where it is. */
+/** A definition as text with editable marks. */
 public record Sentence(List<Piece> pieces) {
     public Sentence {
         pieces = List.copyOf(pieces);
@@ -14,26 +14,26 @@ public record Sentence(List<Piece> pieces) {
         String text();
     }
 
-    /** Words that only say something. */
+    /** Plain text. */
     public record Words(String text) implements Piece {}
 
     /**
-     * Words that can be changed.
+     * Editable text.
      *
-     * @param id which property they represent, within the thing that the sentence is about
-     * @param typed the initial text of the field: the property itself, where its words say more or less than it
+     * @param id the property it represents, within the subject of the sentence
+     * @param typed the initial text of the field: the property itself, if its display text differs
      */
     public record Mark(String id, String text, EditKind way, String typed) implements Piece {}
 
-    /** How other words come to be at a mark. */
+    /** How a mark is edited. */
     public enum EditKind {
-        /** One of its offers is taken. */
+        /** By selecting an option. */
         TAKEN,
         /** They are typed. */
         TYPED,
         /** They are typed, on several lines. */
         LINES,
-        /** One of its offers is taken, or other words are typed. */
+        /** By selecting an option or typing. */
         EITHER
     }
 
@@ -61,7 +61,7 @@ public record Sentence(List<Piece> pieces) {
             return this;
         }
 
-        /** Words of which one is taken from what could be there. */
+        /** Adds a mark with options. */
         public Writer mark(String id, String text) {
             pieces.add(new Mark(id, text, EditKind.TAKEN, ""));
             return this;
@@ -84,18 +84,18 @@ public record Sentence(List<Piece> pieces) {
             return this;
         }
 
-        /** Words of which one is taken from what could be there, or typed. */
+        /** Adds a mark with options or typed text. */
         public Writer either(String id, String text) {
             return either(id, text, text);
         }
 
-        /** Words of which one is taken from what could be there, or typed, beginning with others than are read. */
+        /** Adds a mark with options or typed text whose initial text differs from the display text. */
         public Writer either(String id, String text, String typed) {
             pieces.add(new Mark(id, text, EditKind.EITHER, typed));
             return this;
         }
 
-        /** A mark as it is. */
+        /** Adds a mark. */
         public Writer piece(Mark mark) {
             pieces.add(mark);
             return this;

@@ -11,11 +11,11 @@ import plainsieve.core.view.ProfiledColumn;
 /**
  * The parameters, columns and reports that are known where a sentence is edited.
  *
- * @param columns what the query of the thing gives, in its order
+ * @param columns the output columns of the query, in order
  * @param parameters those of the project, by name
  * @param mentioned the parameters that the query's rows depend on
- * @param missing the functions that the query's database does not have
- * @param reports other reports that a click can lead to
+ * @param missing the functions that the query's database does not support
+ * @param reports other reports that a click can open
  */
 public record SentenceContext(
         List<ProfiledColumn> columns,

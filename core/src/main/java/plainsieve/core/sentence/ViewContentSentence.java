@@ -6,13 +6,13 @@ import plainsieve.core.view.ViewContent;
 
 /** The sentence of one kind of view: its text, the options of its marks, and the result of choosing one. */
 interface ViewContentSentence {
-    /** Says it, up to what it is called. */
+    /** Writes the sentence up to the title. */
     void say(Sentence.Writer sentence);
 
     /** The options of a mark; for {@link MarkIds#MORE} the views that can be added. */
     List<MarkOption> offers(String mark);
 
-    /** With something else at its own mark. Throws {@link ProblemException} when that cannot be there. */
+    /** Changes a mark of this kind. Throws {@link ProblemException} for an invalid option. */
     ViewContent with(String mark, String taken);
 
     /** The default title of a view of this kind. */

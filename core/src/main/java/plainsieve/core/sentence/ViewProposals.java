@@ -54,12 +54,12 @@ public final class ViewProposals {
     }
 
     /**
-     * Something that the query could show.
+     * A proposed view of a query.
      *
      * @param id stable for one query
-     * @param queryId the query it was proposed for; a note among its views has none itself
-     * @param reason what makes it worth showing
-     * @param taken whether a report that is made of the query begins with it
+     * @param queryId the query it was proposed for; notes have none of their own
+     * @param reason why it is proposed
+     * @param taken whether new reports of the query include it
      */
     public record Proposal(String id, String queryId, View view, String reason, boolean taken) {}
 
@@ -75,7 +75,7 @@ public final class ViewProposals {
         return proposals;
     }
 
-    /** By a column and one that refines it; else by the two columns that have the fewest values, the coarser one first. */
+    /** By a column and one that refines it; otherwise by the two columns with the fewest values, the coarser one first. */
     private Optional<Proposal> groups() {
         List<ProfiledColumn> few = fewest();
         for (ProfiledColumn coarse : few) {
@@ -132,7 +132,7 @@ public final class ViewProposals {
         return new Proposal("figures", queryId, View.of("figures", "", queryId, content), why, true);
     }
 
-    /** The number of rows, and of the first measures the sum or what is typical of them. */
+    /** The number of rows, and the sum or a typical value of the first measures. */
     private List<Figure> sums() {
         List<Figure> figures = new ArrayList<>();
         figures.add(FigureWords.figure("count"));
@@ -172,7 +172,7 @@ public final class ViewProposals {
                 .toList();
     }
 
-    /** Over each day or time, the first of them taken. */
+    /** Over each date or timestamp column; only the first is preselected. */
     private List<Proposal> lines() {
         List<Proposal> lines = new ArrayList<>();
         sentenceContext.columns().stream().filter(ProfiledColumn::isTime).forEach(column -> {
@@ -186,7 +186,7 @@ public final class ViewProposals {
         return lines;
     }
 
-    /** Stretches that give a line some dozens of points. */
+    /** A time unit that results in a few dozen points. */
     private static String stretch(OptionalLong days) {
         return days.isPresent() && days.getAsLong() <= MOST_DAYS
                 ? ":day"
@@ -225,7 +225,7 @@ public final class ViewProposals {
                 true);
     }
 
-    /** A control for each parameter that viewers can choose; the two ends of a range have one. */
+    /** A control for each selectable parameter; a range has one control. */
     public List<Control> controls(List<ParameterDefinition> chosen) {
         List<Control> controls = new ArrayList<>();
         Set<String> ends = new HashSet<>();

@@ -12,7 +12,7 @@ import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 
 /**
- * A view as a sentence: what its kind says, what it is called, and what does not count for it.
+ * A view as a sentence: the text of its kind, its title, and the filters it ignores.
  *
  * <pre>
  * Bars of the [number of rows] by [port], [the 7 largest], called [By port], not filtered by [:vessel] [+]
@@ -38,9 +38,9 @@ public final class ViewSentence {
     }
 
     /**
-     * A view with its marks, and after them a mark for what could be added.
+     * The sentence of a view, followed by a mark for additions.
      *
-     * @param reportNames what a report is called, by its id
+     * @param reportNames report names by ID
      */
     public static Sentence of(View view, UnaryOperator<String> reportNames) {
         return new ViewSentence(view, SentenceContext.NOTHING)
@@ -122,7 +122,7 @@ public final class ViewSentence {
     }
 
     /**
-     * The view with something else at a mark. Throws {@link ProblemException} when that cannot be there.
+     * The view with a changed mark. Throws {@link ProblemException} for an invalid option.
      *
      * @param taken the ID of an option, or typed text
      */
@@ -153,7 +153,7 @@ public final class ViewSentence {
         return showing(shown.with(mark, taken));
     }
 
-    /** A title that only said what the view is follows it; one that an author chose stays. */
+    /** A generated title follows the view; an author's title stays. */
     private View showing(ViewContent now) {
         boolean usual = view.title().equals(shown.usualTitle());
         View changed = view.showing(now);

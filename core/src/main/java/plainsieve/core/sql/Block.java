@@ -5,9 +5,9 @@ import java.util.Optional;
 import plainsieve.core.sql.lexer.Span;
 
 /**
- * One SELECT, VALUES or TABLE with its clauses in written order.
+ * One SELECT, VALUES or TABLE with its clauses in text order.
  *
- * @param from what its FROM reads, in written order
+ * @param from the items of its FROM, in text order
  */
 public record Block(Span span, List<Clause> clauses, List<FromItem> from) {
     public Block {

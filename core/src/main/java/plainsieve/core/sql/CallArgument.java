@@ -6,13 +6,13 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * An argument of a call that is nothing but one token: {@code :p} in {@code crossings_of(:p, 3)}, not in {@code f(:p + 1)}.
+ * An argument of a call that consists of a single token: {@code :p} in {@code crossings_of(:p, 3)}, not in {@code f(:p + 1)}.
  *
- * @param function its name as written, without its schema
+ * @param function its name in the text, without its schema
  * @param index from 0
  */
 public record CallArgument(String function, int index) {
-    /** The call whose argument the token is, if it is one on its own. */
+    /** The call whose argument consists of the token. */
     public static Optional<CallArgument> of(Tokens tokens, int token) {
         boolean ends = tokens.is(token + 1, TokenKind.COMMA) || tokens.isBracket(token + 1, ')');
         int before = 0;

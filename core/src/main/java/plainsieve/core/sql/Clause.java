@@ -7,11 +7,11 @@ import plainsieve.core.sql.lexer.Span;
  * One clause of a query block.
  *
  * @param keyword the first token of the clause
- * @param body the tokens behind its keywords
+ * @param body the tokens after its keywords
  * @param condition the condition, for clauses that have one
  */
 public record Clause(Kind kind, int keyword, Span body, Optional<Condition> condition) {
-    /** Which clause. ON and FILTER are inside other clauses; they are clauses here because they hold conditions. */
+    /** The kind of clause. ON and FILTER are inside other clauses; they are clauses here because they contain conditions. */
     public enum Kind {
         SELECT,
         FROM,

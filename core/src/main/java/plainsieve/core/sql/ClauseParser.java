@@ -11,7 +11,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** Cuts one block into its clauses, by the keywords that are outside all brackets. */
+/** Splits one block into its clauses, by top-level keywords. */
 final class ClauseParser {
     private final Tokens tokens;
     private final Brackets brackets;
@@ -37,7 +37,7 @@ final class ClauseParser {
         };
     }
 
-    /** The clauses of a block that begins with its own keyword. */
+    /** The clauses of a block that starts with its own keyword. */
     List<Clause> clauses() {
         kind = firstKind();
         keyword = span.from();
@@ -47,7 +47,7 @@ final class ClauseParser {
         return found;
     }
 
-    /** The clauses behind a parenthesised operand: only ORDER BY and limits may be there. */
+    /** The clauses after a parenthesized operand: only ORDER BY and limits. */
     List<Clause> tail() {
         if (span.isEmpty()) {
             return List.of();

@@ -7,15 +7,15 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * One comparison: what is compared, how, and with what.
+ * A comparison: left operand, operator, right operand.
  *
- * @param left what precedes the operator
- * @param operator the first token of the operator; of {@code not in} the word NOT
- * @param negatedWord whether NOT precedes the operator's word, as in {@code not between}
- * @param right everything after the operator
+ * @param left the tokens before the operator
+ * @param operator the first token of the operator; for {@code not in} the word NOT
+ * @param negatedWord whether NOT precedes the operator keyword, as in {@code not between}
+ * @param right all tokens after the operator
  */
 public record Comparison(Span left, int operator, boolean negatedWord, Kind kind, Span right) {
-    /** What kind of operator it is. */
+    /** The kind of operator. */
     public enum Kind {
         EQUAL,
         NOT_EQUAL,
@@ -30,7 +30,7 @@ public record Comparison(Span left, int operator, boolean negatedWord, Kind kind
         OTHER
     }
 
-    /** The only comparison outside brackets and CASE; nothing when there is none, or when a second one follows. */
+    /** The only comparison outside brackets and CASE; empty if there is none or several. */
     public static Optional<Comparison> of(Tokens tokens, Span condition) {
         int operator = next(tokens, condition, condition.from(), i -> isOperator(tokens, condition, i));
         if (operator <= condition.from()) {
@@ -46,7 +46,7 @@ public record Comparison(Span left, int operator, boolean negatedWord, Kind kind
                         new Comparison(new Span(condition.from(), operator), operator, not, kind(tokens, word), right));
     }
 
-    /** The first token from there, outside brackets and CASE, for which this holds; or -1. */
+    /** The first matching token from there, outside brackets and CASE; or -1. */
     public static int next(Tokens tokens, Span condition, int from, IntPredicate wanted) {
         int depth = 0;
         int cases = 0;

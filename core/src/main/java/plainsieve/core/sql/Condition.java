@@ -8,10 +8,10 @@ import plainsieve.core.sql.lexer.Span;
 public sealed interface Condition {
     Span span();
 
-    /** Gives what the visitor has for this kind of condition. */
+    /** Applies the visitor's method for this kind of condition. */
     <R> R accept(Visitor<R> visitor);
 
-    /** An answer for every kind of condition. It has no defaults, so that a new kind does not compile until all have one. */
+    /** A function on every kind of condition. No method has a default, so that a new kind does not compile until all handle it. */
     interface Visitor<R> {
         R joined(Compound joined);
 
@@ -22,17 +22,17 @@ public sealed interface Condition {
         R leaf(Leaf leaf);
     }
 
-    /** The single conditions it is made of, in written order, those of subqueries left aside. */
+    /** Its single conditions in text order, excluding those of subqueries. */
     default Stream<Leaf> leaves() {
         return accept(new Leaves());
     }
 
-    /** Every list of conditions joined by AND or by OR in it, the outer ones first. */
+    /** Its lists joined by AND or OR, outer ones first. */
     default Stream<Compound> lists() {
         return accept(new Lists());
     }
 
-    /** How many single conditions it is made of. */
+    /** The number of its single conditions. */
     default int count() {
         return (int) leaves().count();
     }

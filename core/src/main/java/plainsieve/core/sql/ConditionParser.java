@@ -26,7 +26,7 @@ final class ConditionParser {
     private final boolean pipesMeanOr;
     private final Consumer<Condition.Leaf> onLeaf;
 
-    /** @param onLeaf told of every single condition, in written order */
+    /** @param onLeaf receives every single condition, in text order */
     ConditionParser(
             Tokens tokens, Brackets brackets, SubqueryDetector starts, Syntax syntax, Consumer<Condition.Leaf> onLeaf) {
         this.tokens = tokens;
@@ -62,7 +62,7 @@ final class ConditionParser {
                     Problem.of("condition-missing", "A condition is missing here.", "Add one, or remove the AND or OR.")
                             .at(tokens.place(near)));
         }
-        // XOR binds between OR and AND. Its sides mean nothing alone, so both are one condition.
+        // XOR binds between OR and AND. Its operands have no meaning alone, so both are one condition.
         return or ? (hasXor(span) ? leaf(span) : joined(span, false)) : negated(span);
     }
 
@@ -110,7 +110,7 @@ final class ConditionParser {
         return leaf;
     }
 
-    /** Where the words AND (or OR) are that join conditions of this very level. */
+    /** The positions of the keyword AND (or OR) that joins conditions of this level. */
     private List<Integer> connectors(Span span, boolean or) {
         List<Integer> found = new ArrayList<>(4);
         int cases = 0;

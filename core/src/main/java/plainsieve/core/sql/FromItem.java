@@ -5,12 +5,12 @@ import java.util.Optional;
 import plainsieve.core.sql.lexer.Span;
 
 /**
- * One thing that a FROM clause reads.
+ * An item of a FROM clause.
  *
  * @param name the tokens of a table's or function's name; empty for a subquery
  * @param query the subquery
- * @param alias as written, with its quotes; empty when there is none
- * @param columns the names given to its columns after the alias, as written
+ * @param alias in the text, with its quotes; empty if there is none
+ * @param columns the column aliases, verbatim
  * @param reach whether a filter may be put inside
  */
 public record FromItem(
@@ -22,7 +22,7 @@ public record FromItem(
         FUNCTION
     }
 
-    /** Whether rows of this item can be filtered before they are joined without changing what the query means. */
+    /** Whether rows of this item can be filtered before they are joined without changing the result. */
     public enum Reach {
         INSIDE,
         /** An outer join fills in NULLs for missing rows of this side, so filtering before and after differ. */

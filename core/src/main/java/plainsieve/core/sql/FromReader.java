@@ -12,7 +12,7 @@ import plainsieve.core.sql.lexer.Tokens;
 
 /** Reads a FROM clause: its tables, subqueries and functions, how they are joined, and the ON of each join. */
 final class FromReader {
-    /** What the reader leaves to anyone who reads the query around the clause. */
+    /** Callbacks for nested elements, which the parser of the enclosing query handles. */
     interface Inner {
         QueryLevel query(int open);
 
@@ -94,7 +94,7 @@ final class FromReader {
             return rest(at + 1);
         }
         if (tokens.isWord(at, "join") || tokens.isWord(at, "straight_join")) {
-            // "a left join b join c on … on …" nests without brackets; which side c is on is then not worked out.
+            // "a left join b join c on … on …" nests without brackets; the side of c is then not determined.
             withoutOn++;
             if (withoutOn > 1) {
                 wholeFrom(group);
@@ -122,7 +122,7 @@ final class FromReader {
         }
     }
 
-    /** ASOF LEFT is both: what is stated first is not undone. */
+    /** ASOF LEFT is both: the first restriction is kept. */
     private void raise(Reach other) {
         next = other.compareTo(next) > 0 ? other : next;
     }

@@ -10,17 +10,17 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * A place in a statement where a function can be called, as far as its text tells: a name before a bracket that is neither an
- * operator, a word of the query's structure, nor a name that is being given.
+ * A place in a statement where a function may be called, as far as its text shows: a name before a bracket that is neither an
+ * operator, a keyword of the query's structure, nor a name being defined.
  *
- * @param qualifier the name before the dot, without quotes; empty where there is none, or where the dot follows an expression
- * @param name without quotes; in lower case where it is not quoted
+ * @param qualifier the name before the dot, without quotes; empty if there is none, or if the dot follows an expression
+ * @param name without quotes; in lower case if unquoted
  * @param quoted whether the name is quoted
  * @param start the offset of the name in the text
  * @param escaped whether the name has Unicode escapes, so that the text does not show it
  */
 public record FunctionCall(String qualifier, String name, boolean quoted, int start, boolean escaped) {
-    /** Words before a bracket that are not calls, although {@link Keywords} takes them for names. */
+    /** Words before a bracket that are not calls, although {@link Keywords} treats them as names. */
     private static final Set<String> OF_A_QUERY = Set.of(
             "all",
             "analyze",
@@ -69,8 +69,8 @@ public record FunctionCall(String qualifier, String name, boolean quoted, int st
     }
 
     /**
-     * Whether a function can be called here: the name is not a word of the query's structure, does not follow {@code as} or
-     * {@code with}, which introduce names, and does not follow the end of an expression.
+     * Whether a function may be called here: the name is not a keyword of the query's structure, does not follow {@code as} or
+     * {@code with}, which define names, and does not follow the end of an expression.
      */
     private static boolean isCall(Tokens tokens, int name) {
         boolean named = tokens.isWord(name - 1, "as")
@@ -116,7 +116,7 @@ public record FunctionCall(String qualifier, String name, boolean quoted, int st
         return tokens.is(at, TokenKind.QUOTED_NAME) ? Identifiers.bare(written) : written.toLowerCase(Locale.ROOT);
     }
 
-    /** Whether the name is that of a function of the database's own: it has no qualifier, or the one of its system catalog. */
+    /** Whether the name may be that of a built-in function: it is unqualified or qualified by the system catalog. */
     boolean canBeBuiltIn() {
         return qualifier.isEmpty() || qualifier.equals("pg_catalog");
     }

@@ -6,7 +6,7 @@ import plainsieve.core.sql.lexer.Keywords;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** The words that are between the tables of a FROM clause and cannot be the alias of one. */
+/** The keywords between the tables of a FROM clause that cannot be aliases. */
 final class JoinWords {
     private static final Set<String> JOINS = Set.of(
             "join",
@@ -46,7 +46,7 @@ final class JoinWords {
     private JoinWords() {}
 
     /**
-     * Whether the word at the index begins a join, an ON or a USING. LEFT and RIGHT are also functions, before a bracket;
+     * Whether the word at the index starts a join, an ON or a USING. LEFT and RIGHT are also functions, before a bracket;
      * {@code force index for join (…)} is a hint.
      */
     static boolean isJoinWord(Tokens tokens, int index) {
@@ -60,7 +60,7 @@ final class JoinWords {
         return tokens.isWord(index, "left") || tokens.isWord(index, "right");
     }
 
-    /** Whether the word at the index may be the alias of the table before it. */
+    /** Whether the word at the index may be the alias of the preceding table. */
     static boolean isAlias(Tokens tokens, int index) {
         return tokens.is(index, TokenKind.WORD)
                 && !isOneOf(JOINS, tokens, index)

@@ -25,7 +25,7 @@ public final class KnownFunctions {
         this(query, dialect, new FunctionEffects(Map.of()));
     }
 
-    /** @param own functions that people made in the database, by their names, and by {@code schema.name} */
+    /** @param own user-defined functions by name and by {@code schema.name} */
     public KnownFunctions(ParsedQuery query, Dialect dialect, FunctionEffects own) {
         this.own = own;
         this.query = query;
@@ -43,7 +43,7 @@ public final class KnownFunctions {
         return call(expression, at -> is(Kind.MANY_ROWS, at)).isPresent();
     }
 
-    /** Whether two calls may give two answers, so that the expression must not be written twice. */
+    /** Whether two evaluations may differ, so that the expression must not be duplicated. */
     public boolean areVolatile(Span expression) {
         return call(expression, this::isVolatile).isPresent();
     }
@@ -78,7 +78,7 @@ public final class KnownFunctions {
         boolean holds(int at);
     }
 
-    /** The first call outside subqueries of which this holds, by the token of its name. */
+    /** The first matching call outside subqueries, by the token of its name. */
     private Optional<Integer> call(Span expression, FunctionPredicate test) {
         for (int i = expression.from(); i < expression.to(); i++) {
             boolean subquery =
@@ -96,7 +96,7 @@ public final class KnownFunctions {
         return Keywords.isFunctionName(tokens, at) || tokens.is(at, TokenKind.QUOTED_NAME);
     }
 
-    /** A function of another schema, or behind a value's dot, is not the one that the list knows. */
+    /** A function of another schema, or after a value's dot, is not the listed one. */
     private boolean isQualified(int at) {
         return tokens.isSymbol(at - 1, ".") && !tokens.isWord(at - 2, "pg_catalog");
     }

@@ -11,17 +11,17 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * One reading statement, understood by structure. The text itself is never changed.
+ * One parsed reading statement. The text itself is never changed.
  *
- * @param brackets which bracket closes which
+ * @param brackets the matching brackets
  * @param top the outermost query
- * @param levels every query at any depth, inner ones before those around them
- * @param blockCount how many blocks there are at any depth
- * @param conditionClauses every clause that holds a condition, at any depth
- * @param fromItems everything that a FROM reads, at any depth
- * @param tables the tables that any FROM reads, each name with each alias once
- * @param parameters every place of every parameter, in written order
- * @param quotedParameters the tokens of strings such as {@code ':port'}, which look like parameters and are none
+ * @param levels all queries, inner ones before outer ones
+ * @param blockCount the number of blocks at any depth
+ * @param conditionClauses all clauses with a condition, at any depth
+ * @param fromItems all FROM items, at any depth
+ * @param tables the tables of all FROM clauses, each pair of name and alias once
+ * @param parameters every occurrence of every parameter, in text order
+ * @param quotedParameters tokens of strings such as {@code ':port'}, which only look like parameters
  */
 public record ParsedQuery(
         Tokens tokens,
@@ -46,13 +46,13 @@ public record ParsedQuery(
         quotedParameters = List.copyOf(quotedParameters);
     }
 
-    /** Reads a text. Throws {@link plainsieve.core.value.ProblemException} when it is not one reading statement. */
+    /** Parses a text. Throws {@link plainsieve.core.value.ProblemException} if it is not one reading statement. */
     public static ParsedQuery parse(String text, Dialect dialect) {
         Lexer.Result scanned = Lexer.scan(text, dialect.syntax());
         return new QueryParser(scanned, dialect.syntax()).parse();
     }
 
-    /** How many single conditions there are, at any depth. */
+    /** The number of single conditions, at any depth. */
     public int conditionCount() {
         return conditionClauses.stream()
                 .mapToInt(clause -> clause.condition().orElseThrow().count())

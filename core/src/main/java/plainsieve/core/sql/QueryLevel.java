@@ -8,10 +8,10 @@ import plainsieve.core.sql.lexer.Span;
  * One query at any depth: its WITH, its blocks joined by set operators, and the clauses that apply to all of them
  * together (ORDER BY, LIMIT, OFFSET, FETCH).
  *
- * @param with what its WITH names
- * @param operators the set operators between the operands, one less than there are operands
- * @param operands a block each, or a parenthesised query
- * @param tail ORDER BY, LIMIT, OFFSET and FETCH in written order
+ * @param with the queries defined by its WITH
+ * @param operators the set operators between the operands
+ * @param operands blocks or parenthesized queries
+ * @param tail ORDER BY, LIMIT, OFFSET and FETCH in text order
  */
 public record QueryLevel(
         Span span, List<NamedQuery> with, List<Operand> operands, List<SetOperator> operators, List<Clause> tail) {
@@ -22,7 +22,7 @@ public record QueryLevel(
         tail = List.copyOf(tail);
     }
 
-    /** One side of a set operation; a query without one has a single operand. */
+    /** One operand of a set operation; a query without one has a single operand. */
     public sealed interface Operand {
         record Plain(Block block) implements Operand {}
 
@@ -40,11 +40,11 @@ public record QueryLevel(
     }
 
     /**
-     * A query with a name.
+     * A common table expression.
      *
-     * @param name as written, with its quotes
-     * @param columns the names given to its columns, as written
-     * @param recursive whether the WITH says so; then the query may read itself
+     * @param name in the text, with its quotes
+     * @param columns the column aliases, verbatim
+     * @param recursive whether the WITH is recursive; then the query may read itself
      */
     public record NamedQuery(String name, List<String> columns, boolean recursive, QueryLevel query) {
         public NamedQuery {

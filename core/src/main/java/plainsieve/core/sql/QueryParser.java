@@ -19,7 +19,7 @@ import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * Finds the structure of one reading statement: WITH, set operations, blocks, clauses, conditions, at any depth. Every
- * token is looked at a fixed number of times per level of brackets, and levels are left out by jumping from bracket to
+ * token is visited a fixed number of times per level of brackets, and levels are skipped by jumping from bracket to
  * bracket, so the time is linear in the length of the text.
  */
 final class QueryParser implements FromReader.Inner {
@@ -69,7 +69,7 @@ final class QueryParser implements FromReader.Inner {
                 quotedParameters);
     }
 
-    /** A whole query: WITH, then operands joined by set operators, then what applies to all of them. */
+    /** A whole query: WITH, then operands joined by set operators, then the clauses of the whole. */
     private QueryLevel query(Span span) {
         List<NamedQuery> with = new ArrayList<>(2);
         int at = tokens.isWord(span.from(), "with") ? readWith(span, with) : span.from();
@@ -105,7 +105,7 @@ final class QueryParser implements FromReader.Inner {
         return at;
     }
 
-    /** Reads each {@code name as ( query )} and returns the token at which the main query begins. */
+    /** Reads each {@code name as ( query )} and returns the first token of the main query. */
     private int readWith(Span span, List<NamedQuery> with) {
         boolean recursive = tokens.isWord(span.from() + 1, "recursive");
         int name = span.from() + (recursive ? 2 : 1);
@@ -149,7 +149,7 @@ final class QueryParser implements FromReader.Inner {
         return names;
     }
 
-    /** A recursive query may say SEARCH … and CYCLE … behind its definition. */
+    /** The definition of a recursive query may be followed by SEARCH … and CYCLE …. */
     private int skipSearchAndCycle(int from, int to) {
         int at = from;
         while (at < to && !beginsOperand(at)) {
@@ -226,7 +226,7 @@ final class QueryParser implements FromReader.Inner {
         operands.add(new Operand.Plain(new Block(span, clauses, from)));
     }
 
-    /** Reads what is inside a clause: its condition, its subqueries, its parameters. */
+    /** Parses the inside of a clause: its condition, its subqueries, its parameters. */
     private Clause read(Clause found) {
         Clause.Kind outer = clause;
         clause = found.kind();
@@ -260,7 +260,7 @@ final class QueryParser implements FromReader.Inner {
         return read;
     }
 
-    /** A table is read again and again in long queries; what asks for each column's table looks at each once. */
+    /** Long queries read a table repeatedly; resolving the table of each column visits each pair once. */
     private List<FromItem> tables() {
         Map<String, FromItem> tables = new LinkedHashMap<>();
         for (FromItem item : fromItems) {
@@ -320,7 +320,7 @@ final class QueryParser implements FromReader.Inner {
         }
     }
 
-    /** Looks at one token and returns the one to look at next; subqueries and FILTER are read whole. */
+    /** Visits one token and returns the next; subqueries and FILTER are parsed as a whole. */
     private int scanToken(int at) {
         if (tokens.is(at, TokenKind.PARAMETER)) {
             parameters.add(new ParameterPlace(at, tokens.parameterName(at), clause, leaf));

@@ -18,35 +18,35 @@ import plainsieve.core.sql.lexer.Tokens;
  * Whether a statement is proven to be read-only, by the functions that it calls. A read-only connection does not ensure that:
  * functions end other sessions, take locks, read files, write logs or change settings.
  *
- * <p>What counts is the database's own catalog, as {@link FunctionEffects} has it. An embedded engine runs inside this process, so it is sent
- * only what is known: a statement that begins as a query, and functions on the list. A database server may have functions that no list
- * knows; which of those are volatile is asked of its catalog.
+ * <p>The classification follows the database's own catalog, see {@link FunctionEffects}. An embedded engine runs inside this process, so it
+ * receives only known calls: a statement that starts as a query, and listed functions. A database server may have unlisted
+ * functions; which of those are volatile is looked up in its catalog.
  *
  * @param dialect of the statements
- * @param allowed functions that an operator lets statements of this source call, in lower case, with their schema where they are written so;
+ * @param allowed functions that an operator permits for this source, in lower case, with their schema where written so;
  *     without effect for an embedded engine
  */
 public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
-    /** What begins a statement of a server besides a query: whether a procedure reads, the read-only connection decides. */
+    /** Keywords that start a server statement other than a query: whether a procedure only reads is decided by the read-only connection. */
     private static final Set<String> READING = Set.of("show", "call", "describe", "desc", "analyze");
 
     public ReadOnlyCheck {
         allowed = Set.copyOf(allowed);
     }
 
-    /** A check that lets a source call what its database proves to read. */
+    /** A check without additionally permitted functions. */
     public ReadOnlyCheck(Dialect dialect) {
         this(dialect, Set.of());
     }
 
-    /** A place in a statement that keeps it from being sent. */
+    /** The reason why a statement is not sent, with its position. */
     public record Refusal(int start, String message, String advice) {}
 
     /**
      * What a statement needs to be sent.
      *
-     * @param refused the first thing that must not run; empty when there is none
-     * @param unknown calls of functions that no list has: the database's catalog decides
+     * @param refused the first forbidden call; empty if there is none
+     * @param unknown calls of unlisted functions: the database's catalog decides
      */
     public record Finding(Optional<Refusal> refused, List<FunctionCall> unknown) {}
 
@@ -117,7 +117,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
         return changes ? Verdict.REFUSED : Verdict.READS;
     }
 
-    /* An engine inside this process could end it, so no one can allow more of it. */
+    /* An engine inside this process could end it, so no exception is possible. */
     private boolean isAllowed(FunctionCall call) {
         return !dialect.isEmbedded() && isNamed(call);
     }

@@ -36,7 +36,7 @@ public final class SelectBuilder {
         return new SelectBuilder(path(dialect, schema, table), List.of(), List.of(), List.of());
     }
 
-    /** @param source what follows FROM as it is: a call, or a query in brackets with its name */
+    /** @param source the text after FROM: a call, or a query in brackets with its alias */
     public static SelectBuilder from(String source) {
         return new SelectBuilder(source, List.of(), List.of(), List.of());
     }
@@ -67,7 +67,7 @@ public final class SelectBuilder {
         return appended("order by " + keys);
     }
 
-    /** @param rows a number, or a parameter that has one */
+    /** @param rows a number, or a parameter */
     public SelectBuilder limit(String rows) {
         return appended("limit " + rows);
     }

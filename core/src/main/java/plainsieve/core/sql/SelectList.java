@@ -10,7 +10,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** The items of a SELECT list, worked out when someone asks for them. */
+/** The items of a SELECT list, parsed on demand. */
 public final class SelectList {
     private static final Set<String> MODIFIERS = Set.of(
             "all",
@@ -85,7 +85,7 @@ public final class SelectList {
         return new SelectList(query.tokens(), query.brackets(), select.body());
     }
 
-    /** The parts of a list between the its own commas level; where nothing is between two, there is no part. */
+    /** The parts between top-level commas; empty parts are omitted. */
     public static List<Span> split(Tokens tokens, Brackets brackets, Span list) {
         List<Span> parts = new ArrayList<>();
         int from = list.from();
@@ -111,12 +111,12 @@ public final class SelectList {
         return List.copyOf(columns);
     }
 
-    /** Whether it says DISTINCT ON. */
+    /** Whether it has DISTINCT ON. */
     public boolean isDistinctOn() {
         return distinctOn.isPresent();
     }
 
-    /** What DISTINCT ON keeps one row of each for. */
+    /** The keys of DISTINCT ON. */
     public Optional<Span> distinctOn() {
         return distinctOn;
     }

@@ -10,7 +10,7 @@ import plainsieve.core.sql.lexer.Lexer;
  * every function that is not known to be harmless counts.
  */
 public final class SessionSideEffects {
-    /** Functions whose answers change from call to call, and that leave nothing. */
+    /** Volatile functions without lasting effects. */
     private static final Set<String> PASSING = Set.of(
             "clock_timestamp",
             "gen_random_uuid",
@@ -31,7 +31,7 @@ public final class SessionSideEffects {
 
     private SessionSideEffects() {}
 
-    /** Whether the session should not be used for anything else after this statement. */
+    /** Whether the session must not be reused after this statement. */
     public static boolean possible(String text, Dialect dialect) {
         return FunctionCall.findAll(Lexer.scan(text, dialect.syntax()).tokens()).stream()
                 .anyMatch(call -> !leavesNothing(call, dialect.functions()));

@@ -19,12 +19,12 @@ import plainsieve.core.sql.lexer.Tokens;
 
 /**
  * User variables that a statement assigns row by row, the row numbers of older reports. A variable lives as long as its
- * connection, so it may only count what it has itself begun: the block that sets it, or one around it, reads a subquery
- * without a FROM that gives it a value which no other variable decides.
+ * connection, so it may only be used if the statement initializes it: the assigning block, or an enclosing one, reads a subquery
+ * without a FROM that assigns a value independent of other variables.
  *
  * <pre>
- * select @rn := @rn + 1 as n, id from ship, (select @rn := 0) as start    passes
- * select @rn := @rn + 1 as n, id from ship                               goes on from what another run left: refused
+ * select @rn := @rn + 1 as n, id from ship, (select @rn := 0) as start    accepted
+ * select @rn := @rn + 1 as n, id from ship                               continues from another run: rejected
  * </pre>
  */
 public final class SessionVariables {
@@ -34,14 +34,14 @@ public final class SessionVariables {
 
     private final Tokens tokens;
 
-    /** Where each variable has begun: the outermost blocks, from their first token to the one after them. */
+    /** Where each variable is initialized: the outermost blocks, from their first token to the one after them. */
     private final Map<String, NavigableMap<Integer, Integer>> begun = new HashMap<>();
 
     private SessionVariables(Tokens tokens) {
         this.tokens = tokens;
     }
 
-    /** The variables that a text sets, as they are first written: {@code @rn}. */
+    /** The variables that a text assigns, by first occurrence: {@code @rn}. */
     public static Collection<String> setBy(String text, Dialect dialect) {
         boolean may = dialect.syntax().has(Feature.SESSION_VARIABLES) && text.contains(ASSIGNS);
         return may ? new SessionVariables(Lexer.scan(text, dialect.syntax()).tokens()).set() : Set.of();
@@ -57,12 +57,12 @@ public final class SessionVariables {
         return written.values();
     }
 
-    /** Throws when a variable is set that does not begin in the statement. */
+    /** Throws if an assigned variable is not initialized in the statement. */
     static void requireStarts(Tokens tokens, List<QueryLevel> levels) {
         new SessionVariables(tokens).requireStarts(levels);
     }
 
-    /** Whether {@code @name}, a variable of the session and not of the server, is here. */
+    /** Whether {@code @name}, a variable of the session and not of the server, is at this token. */
     static boolean isVariable(Tokens tokens, int at) {
         boolean name = tokens.is(at + 1, TokenKind.WORD)
                 || tokens.is(at + 1, TokenKind.STRING)
@@ -110,7 +110,7 @@ public final class SessionVariables {
         }
     }
 
-    /** Levels come from the inside out, so an outer block takes the place of those in it. */
+    /** Levels arrive from the inside out, so an outer block replaces those in it. */
     private void add(String name, Span block) {
         NavigableMap<Integer, Integer> blocks = begun.computeIfAbsent(name, any -> new TreeMap<>());
         blocks.subMap(block.from(), block.to()).clear();
@@ -137,7 +137,7 @@ public final class SessionVariables {
         return names;
     }
 
-    /** A SELECT list and nothing else: it gives one row, always. */
+    /** A SELECT list only: it always returns one row. */
     private static boolean isOneRow(QueryLevel query) {
         return query.with().isEmpty()
                 && query.tail().isEmpty()

@@ -8,7 +8,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Lets only one reading statement pass, and names the word that makes any other text something else. */
+/** Accepts a single reading statement, and names the keyword that makes any other text unacceptable. */
 final class StatementGate {
     private static final Set<String> WRITING = Set.of("insert", "update", "delete", "merge", "replace");
     private static final String ADVICE =
@@ -18,7 +18,7 @@ final class StatementGate {
 
     private StatementGate() {}
 
-    /** The token after the last one of the statement. Throws when there is none, or when a second one follows. */
+    /** The token after the last one of the statement. Throws if there is none, or if a second statement follows. */
     static int endOfStatement(Tokens tokens) {
         int end = tokens.size();
         for (int i = 0; i < tokens.size(); i++) {

@@ -47,7 +47,7 @@ final class SubqueryDetector {
         queries.set(open, query);
     }
 
-    /** Whether what follows an inner query lets the bracket around it be one, too. */
+    /** Whether the tokens after an inner query allow the enclosing bracket to be a query, too. */
     private boolean goesOn(int open) {
         int close = brackets.close(open + 1);
         return close == brackets.close(open) - 1

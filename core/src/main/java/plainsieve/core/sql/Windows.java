@@ -11,7 +11,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** The windows of one block: the specification of each, whether written behind OVER or named in WINDOW. */
+/** The window specifications of one block, from OVER and WINDOW. */
 public final class Windows {
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -35,7 +35,7 @@ public final class Windows {
         return specifications.isEmpty();
     }
 
-    /** Whether every window keeps the rows of different values apart: such an expression is in every PARTITION BY. */
+    /** Whether every window separates the rows of different values: whether the expression is in every PARTITION BY. */
     public boolean allPartitionedBy(Predicate<Span> expression) {
         return specifications.stream().allMatch(window -> window.filter(span -> partitions(span, expression))
                 .isPresent());
@@ -80,7 +80,7 @@ public final class Windows {
 
     private boolean partitions(Span window, Predicate<Span> expression) {
         int by = window.from();
-        // A window may begin with the name of another, whose PARTITION BY it shares.
+        // A window may refer to another, whose PARTITION BY it inherits.
         if (tokens.is(by, TokenKind.WORD) && named.containsKey(key(by)) && partitions(named.get(key(by)), expression)) {
             return true;
         }

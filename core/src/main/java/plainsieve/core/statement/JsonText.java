@@ -3,7 +3,7 @@ package plainsieve.core.statement;
 import java.util.List;
 import plainsieve.core.value.Value;
 
-/** Writes a list of values as one JSON array (RFC 8259), as databases read it back with their own types. */
+/** Writes a list of values as a JSON array (RFC 8259) that databases parse with their own types. */
 public final class JsonText {
     private JsonText() {}
 

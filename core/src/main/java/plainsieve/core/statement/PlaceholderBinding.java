@@ -8,23 +8,23 @@ import plainsieve.core.value.Value;
 public sealed interface PlaceholderBinding {
     record Single(Value value) implements PlaceholderBinding {}
 
-    /** NULL of a type, where the blank rule asks for rows without a value. */
+    /** NULL of a type, where the blank rule selects null rows. */
     record TypedNull(Type type) implements PlaceholderBinding {}
 
-    /** Many values bound as one array. */
+    /** Several values bound as one array. */
     record Array(Type type, List<Value> values) implements PlaceholderBinding {
         public Array {
             values = List.copyOf(values);
         }
     }
 
-    /** Many values bound as one text: a JSON array of them. */
+    /** Several values bound as one text: a JSON array. */
     record JsonArray(Type type, List<Value> values) implements PlaceholderBinding {
         public JsonArray {
             values = List.copyOf(values);
         }
 
-        /** The JSON as it is bound. */
+        /** The bound JSON. */
         public String text() {
             return JsonText.of(values);
         }

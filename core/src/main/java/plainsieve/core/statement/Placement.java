@@ -1,12 +1,12 @@
 package plainsieve.core.statement;
 
 /**
- * Where one parameter is in the statement, and how it was treated.
+ * The position of one parameter in the statement, and its outcome.
  *
- * @param start where the parameter is in the author's text; -1 when the text does not mention it
- * @param clauseStart where the condition or clause around it begins in the author's text
- * @param sentStart where that clause begins in the statement; equal to {@code sentEnd} when it was left out
- * @param values how many values were bound for it
+ * @param start offset of the parameter in the author's text; -1 for an added filter
+ * @param clauseStart offset of the enclosing condition or clause in the author's text
+ * @param sentStart offset of that clause in the statement; equal to {@code sentEnd} if it was omitted
+ * @param values the number of values bound for it
  */
 public record Placement(
         String parameter,
@@ -45,7 +45,7 @@ public record Placement(
         return new Placement(other, outcome, values, start, end, clauseStart, clauseEnd, sentStart, sentEnd);
     }
 
-    /** What happened to a parameter at one place. */
+    /** The outcome of a parameter at one place. */
     public enum Outcome {
         BOUND,
         SPREAD,

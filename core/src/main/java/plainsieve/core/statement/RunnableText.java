@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Value;
 
-/** A statement as text that runs in any client of its database: every placeholder replaced by its value. For people only. */
+/** A statement as text that runs in any client of its database: every placeholder replaced by its value. For display only. */
 public final class RunnableText {
     private RunnableText() {}
 
@@ -19,7 +19,7 @@ public final class RunnableText {
         return of(statement.text(), literals);
     }
 
-    /** @param literals what is in the place of each placeholder, by its offset */
+    /** @param literals the replacement of each placeholder, by its offset */
     public static String of(String text, SortedMap<Integer, String> literals) {
         return withValues(text, literals) + "\n;\n";
     }
@@ -35,7 +35,7 @@ public final class RunnableText {
         return runnable.append(text.substring(at)).toString();
     }
 
-    /** A bound value as it is in SQL text. */
+    /** A bound value as an SQL literal. */
     public static String literal(PlaceholderBinding placeholderBinding, Dialect dialect) {
         if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return dialect.literal(single.value());

@@ -32,7 +32,7 @@ public record SentStatement(ParsedQuery query, List<BoundValue> values) {
         return query.tokens();
     }
 
-    /** Whether every value is at one parameter, in their order. */
+    /** Whether each value belongs to one parameter occurrence, in order. */
     public boolean bindsEachValueOnce() {
         if (query.parameters().size() != values.size()) {
             return false;
@@ -45,7 +45,7 @@ public record SentStatement(ParsedQuery query, List<BoundValue> values) {
         return true;
     }
 
-    /** The value that is bound at a token; nothing at another, nor at a parameter that was none to the author's text and is still there. */
+    /** The value bound at a token; empty for other tokens and for question marks that are not placeholders. */
     public Optional<BoundValue> at(int token) {
         int number = tokens().is(token, TokenKind.PARAMETER) ? number(tokens().parameterName(token)) : -1;
         return number >= 0 && number < values.size() ? Optional.of(values.get(number)) : Optional.empty();

@@ -7,11 +7,11 @@ import java.util.List;
  *
  * @param text with a {@code ?} for every value
  * @param values in the order of their placeholders
- * @param placements what became of each parameter at each of its places
- * @param cap the most rows to show, of which one more may come to tell that there are more; or {@link #NO_CAP}
+ * @param placements the outcome of each parameter at each of its places
+ * @param cap the row limit, to which one row is added to detect more; or {@link #NO_CAP}
  */
 public record Statement(String text, List<BoundValue> values, List<Placement> placements, long cap) {
-    /** Represents no cap: every row comes. */
+    /** No row limit. */
     public static final long NO_CAP = Long.MAX_VALUE;
 
     public Statement {

@@ -34,7 +34,7 @@ public final class StatementValues {
                 : Optional.empty();
     }
 
-    /** The values of {@code (?, 'a', 3)}, each once; nothing where one of them is something else. @param type that written ones are of */
+    /** The values of {@code (?, 'a', 3)} without duplicates; empty if an item is not a value. @param type of literals */
     public Optional<List<Value>> list(Span right, Optional<Type> type) {
         if (!tokens.isBracket(right.from(), '(') || !tokens.isBracket(right.to() - 1, ')')) {
             return Optional.empty();
@@ -53,7 +53,7 @@ public final class StatementValues {
         return values.isEmpty() ? Optional.empty() : Optional.of(values);
     }
 
-    /** The one value that is there, perhaps as a day or a time by its type; nothing where it is something else. */
+    /** The single value, optionally as a date or timestamp literal; empty for other expressions. */
     public Optional<Value> one(Span right, Optional<Type> type) {
         if (right.length() != 1) {
             return typed(right);

@@ -10,14 +10,14 @@ public interface Keyword {
     /** In lower case, with hyphens between words. */
     String word();
 
-    /** The keyword of any enum constant: its own, or else its name in lower case with hyphens. */
+    /** The keyword of any enum constant: its own, or its name in lower case with hyphens. */
     static String of(Enum<?> constant) {
         return constant instanceof Keyword keyword
                 ? keyword.word()
                 : constant.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
-    /** The constant with a keyword; nothing when there is none. */
+    /** The constant with a keyword; empty if there is none. */
     static <E extends Enum<E>> Optional<E> find(Class<E> type, String word) {
         return Arrays.stream(type.getEnumConstants())
                 .filter(constant -> of(constant).equals(word))

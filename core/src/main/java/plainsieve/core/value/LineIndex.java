@@ -7,7 +7,7 @@ public final class LineIndex {
     private static final int LONGEST_EXCERPT = 120;
 
     private final String text;
-    /** Where each line begins. */
+    /** The start offset of each line. */
     private final int[] starts;
 
     private LineIndex(String text, int[] starts) {
@@ -27,7 +27,7 @@ public final class LineIndex {
         return new LineIndex(text, Arrays.copyOf(starts, count));
     }
 
-    /** The place from a character up to another one. */
+    /** The location from one offset to another. */
     public TextLocation place(int start, int end) {
         int found = Arrays.binarySearch(starts, Math.min(start, text.length()));
         int line = found >= 0 ? found : -found - 2;
@@ -39,7 +39,7 @@ public final class LineIndex {
         return new TextLocation(start, end, line + 1, start - lineStart + 1, excerpt.strip());
     }
 
-    /** So many characters of a line, of which there may be fewer. @param line from 1 @param column from 1 */
+    /** A number of characters in a line, limited to its end. @param line from 1 @param column from 1 */
     public TextLocation inLine(int line, int column, int length) {
         int start = Math.min(starts[Math.min(line, starts.length) - 1] + column - 1, text.length());
         return place(start, Math.min(start + length, text.length()));

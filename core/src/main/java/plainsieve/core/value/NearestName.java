@@ -11,7 +11,7 @@ public final class NearestName {
 
     private NearestName() {}
 
-    /** The nearest of the known names, if it is near enough to be what was meant: at most a third of its letters differ. */
+    /** The nearest known name if at most a third of its letters differ. */
     public static Optional<String> to(String name, Collection<String> known) {
         if (name.length() > LONGEST) {
             return Optional.empty();

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** A stretch of the calendar. Weeks begin on Monday, as in ISO 8601. */
+/** A calendar period. Weeks start on Monday, as in ISO 8601. */
 public enum Period implements Keyword {
     DAY,
     WEEK,
@@ -21,7 +21,7 @@ public enum Period implements Keyword {
     private static final Pattern QUARTER_WRITTEN = Pattern.compile("(\\d{4})-Q([1-4])");
     private static final int MONTHS_PER_QUARTER = 3;
 
-    /** The word used in files and formulas, such as {@code month}. */
+    /** The keyword in files and formulas, such as {@code month}. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
@@ -31,7 +31,7 @@ public enum Period implements Keyword {
         return Keyword.find(Period.class, word);
     }
 
-    /** The first day of the period in which a day lies. */
+    /** The first day of the period that contains a day. */
     public LocalDate first(LocalDate day) {
         return switch (this) {
             case DAY -> day;
@@ -42,7 +42,7 @@ public enum Period implements Keyword {
         };
     }
 
-    /** The first day after the period in which a day lies. */
+    /** The first day after the period that contains a day. */
     public LocalDate after(LocalDate day) {
         return plus(first(day), 1);
     }
@@ -51,7 +51,7 @@ public enum Period implements Keyword {
         return after(day).minusDays(1);
     }
 
-    /** A day that many periods later; a day that the month there does not have becomes its last. */
+    /** A day moved by a number of periods; a day that does not exist in that month becomes its last. */
     public LocalDate plus(LocalDate day, long periods) {
         return switch (this) {
             case DAY -> day.plusDays(periods);
@@ -72,7 +72,7 @@ public enum Period implements Keyword {
         };
     }
 
-    /** The first day of a period as {@link #written} writes it, or of the one that holds the day that is written. */
+    /** The first day of a period in the format of {@link #written}, or of the period that contains the given day. */
     public Optional<LocalDate> read(String text) {
         try {
             return readShort(text).or(() -> Optional.of(first(LocalDate.parse(text))));

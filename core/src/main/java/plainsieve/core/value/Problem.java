@@ -5,11 +5,11 @@ import java.util.Optional;
 /**
  * A problem with its location, advice and parameter. Errors are values until the program's boundary converts them to messages.
  *
- * @param kind a stable word for programs, such as {@code unknown-parameter}
+ * @param kind a stable keyword for programs, such as {@code unknown-parameter}
  * @param message what happened, one sentence
  * @param advice what to do, one sentence
- * @param place where in the query text, when it has such a place
- * @param parameter the parameter concerned, when there is one
+ * @param place in the query text, if it has one
+ * @param parameter the parameter concerned, if there is one
  */
 public record Problem(
         String kind, String message, String advice, Optional<TextLocation> place, Optional<String> parameter) {
@@ -26,7 +26,7 @@ public record Problem(
         return new Problem(kind, message, advice, place, Optional.of(parameterName));
     }
 
-    /** The problem as one line for a person, with its line and column where it has one. */
+    /** The problem as one line with its line and column, if it has a place. */
     public String inWords() {
         String where = place.map(p -> "Line " + p.line() + ", column " + p.column() + ": ")
                 .orElse("");

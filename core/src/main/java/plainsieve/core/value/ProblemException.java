@@ -19,7 +19,7 @@ public final class ProblemException extends RuntimeException {
         return problems;
     }
 
-    /** The same problems of something that is one of several. @param which comes first in each message */
+    /** The same problems, located in one of several objects. @param which prefix of each message */
     public ProblemException shiftedInto(String which) {
         return new ProblemException(problems.stream()
                 .map(problem -> new Problem(

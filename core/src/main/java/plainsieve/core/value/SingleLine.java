@@ -3,7 +3,7 @@ package plainsieve.core.value;
 import java.util.regex.Pattern;
 
 /**
- * Names that people give: a single line that means the same wherever it is shown, in a page, a file name or the header of an email.
+ * Names given by users: a single line that is unambiguous in a page, a file name or the header of an email.
  */
 public final class SingleLine {
     /** Control characters, line and paragraph separators, and marks that reverse the direction of the text after them. */
@@ -15,9 +15,9 @@ public final class SingleLine {
     private SingleLine() {}
 
     /**
-     * The name, without blanks around it.
+     * The name without surrounding blanks.
      *
-     * @throws ProblemException when it contains a line break, another control character, or an encoded word
+     * @throws ProblemException if it contains a line break, another control character, or an encoded word
      */
     public static String of(String name) {
         String stripped = name.strip();
@@ -36,7 +36,7 @@ public final class SingleLine {
         return stripped;
     }
 
-    /** Any text as a single line, for a place that must not refuse it: what {@link #of} would refuse becomes blanks. */
+    /** Any text as a single line, where rejecting is not possible: characters that {@link #of} rejects become blanks. */
     public static String flattened(String text) {
         return CONTROL.matcher(text).replaceAll(" ").replace("=?", "= ?").strip();
     }

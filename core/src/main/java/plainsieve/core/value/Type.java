@@ -3,7 +3,7 @@ package plainsieve.core.value;
 import java.util.Locale;
 import java.util.Optional;
 
-/** The type of a parameter and of each of its values. The words are those of the interface and of project files. */
+/** The type of a parameter and of its values. The keywords are those of the API and of project files. */
 public enum Type implements Keyword {
     TEXT("text", "Ardlow"),
     INTEGER("whole number", "15"),
@@ -27,12 +27,12 @@ public enum Type implements Keyword {
         return example;
     }
 
-    /** What a value of the type is called in messages. */
+    /** The name of a value of the type in messages. */
     public String inWords() {
         return inWords;
     }
 
-    /** The word used on the wire and in files, in lower case. */
+    /** The keyword in the API and in files, in lower case. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);

@@ -69,7 +69,7 @@ public sealed interface Value {
     /**
      * A date and time.
      *
-     * @param offset from UTC, as databases show points in time that have one; a moment without one is what clocks show
+     * @param offset from UTC for timestamps with time zone; empty for local timestamps
      */
     record Moment(LocalDateTime dateTime, Optional<ZoneOffset> offset) implements Value {
         private static final DateTimeFormatter IN_SQL = new DateTimeFormatterBuilder()
@@ -91,7 +91,7 @@ public sealed interface Value {
             return inSql("");
         }
 
-        /** The same with something between the time and its offset, if it has one. */
+        /** The SQL text with a separator between the time and its offset, if it has one. */
         public String inSql(String between) {
             return IN_SQL.format(dateTime)
                     + offset.map(told -> between + OFFSET.format(told)).orElse("");

@@ -9,7 +9,7 @@ import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
 import java.util.Optional;
 
-/** Turns text into typed values; the one place where this happens. Accepts exactly what {@link Value#written()} writes. */
+/** Parses typed values; the only place to do so. Accepts exactly what {@link Value#written()} writes. */
 public final class ValueReader {
     /** A single value longer than this is refused: no list, link or comparison has a use for it. */
     public static final int LONGEST_TEXT = 4000;
@@ -19,7 +19,7 @@ public final class ValueReader {
 
     private ValueReader() {}
 
-    /** Reads one value. Throws {@link ProblemException} saying what was written and what is wanted. */
+    /** Parses one value. Throws {@link ProblemException} with the text and the expected format. */
     public static Value read(Type type, String text) {
         if (text.length() > LONGEST_TEXT) {
             throw new ProblemException(Problem.of(

@@ -3,7 +3,7 @@ package plainsieve.core.view;
 /**
  * A link from a view to another report that passes the common choices.
  *
- * @param parameter what a clicked group is chosen for; empty where further rows are looked at
+ * @param parameter that receives the clicked group; empty where more rows are opened
  */
 public record ClickThrough(String reportId, String parameter) {
     public static ClickThrough toFurtherRows(String reportId) {

@@ -3,10 +3,10 @@ package plainsieve.core.view;
 /**
  * The label and format of a table column.
  *
- * @param label what is above it
- * @param format how its values are written
- * @param totalled whether the sum over all matching rows is below it
- * @param width in characters; 0 for what its values need
+ * @param label the column heading
+ * @param format of its values
+ * @param totalled whether the sum over all matching rows is shown
+ * @param width in characters; 0 for automatic
  */
 public record ColumnLabels(String name, String label, ValueFormat format, boolean totalled, int width) {
     private static final int NARROWEST = 4;

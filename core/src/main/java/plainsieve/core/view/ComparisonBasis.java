@@ -6,12 +6,12 @@ import java.util.Optional;
 import plainsieve.core.value.Keyword;
 
 /**
- * What figures are compared with.
+ * The basis of comparison for figures.
  *
- * @param parameter the lower end of the range of days that is moved; empty for all rows
+ * @param parameter the lower end of the date range that is moved; empty for all rows
  */
 public record ComparisonBasis(Kind kind, String parameter) {
-    /** Each as one word in files. */
+    /** Each has a keyword in files. */
     public enum Kind implements Keyword {
         /** The same with nothing chosen. */
         ALL,
@@ -31,7 +31,7 @@ public record ComparisonBasis(Kind kind, String parameter) {
         return parameter.isEmpty() ? kind.word() : kind.word() + " " + parameter;
     }
 
-    /** Reads what {@link #written} writes; nothing for anything else. */
+    /** The inverse of {@link #written}; empty for other text. */
     public static Optional<ComparisonBasis> read(String written) {
         String[] parts = written.strip().split(" ", 2);
         String parameter = parts.length == 2 ? parts[1].strip() : "";

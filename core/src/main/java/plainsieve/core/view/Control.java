@@ -7,22 +7,22 @@ import plainsieve.core.value.Keyword;
 
 /** An input of a report, by which viewers choose. */
 public sealed interface Control {
-    /** How it looks on the page. */
+    /** Its appearance on the page. */
     Style look();
 
     /** The same control, looking differently. */
     Control looking(Style style);
 
-    /** What viewers read above it; empty for the parameter's own label. */
+    /** Its label; empty for the parameter's own. */
     default String label() {
         return look().label();
     }
 
     /**
-     * How a control looks on the page.
+     * The appearance of a control.
      *
-     * @param label what viewers read above it; empty for the parameter's own label
-     * @param heading what it is under next to the rows; empty for the heading of its parameter
+     * @param label for viewers; empty for the parameter's own
+     * @param heading its group beside the rows; empty for the heading of its parameter
      */
     record Style(String label, String heading, Position place) {
         public static Style called(String label) {
@@ -44,9 +44,9 @@ public sealed interface Control {
 
     /** Where viewers find a control. */
     enum Position implements Keyword {
-        /** Next to the rows, and after its word in the question line. */
+        /** Beside the rows, and at its words in the question line. */
         BESIDE_ROWS,
-        /** Only after its word in the question line. */
+        /** Only at its words in the question line. */
         IN_SENTENCE;
 
         @Override
@@ -90,7 +90,7 @@ public sealed interface Control {
         }
     }
 
-    /** An input for two parameters that make a range. */
+    /** An input for two parameters that form a range. */
     record Range(RangeKind of, Style look, String from, String to) implements Control {
         @Override
         public List<String> parameters() {
@@ -113,7 +113,7 @@ public sealed interface Control {
         }
     }
 
-    /** The kinds for one parameter. What none of them suits is shown as suits the parameter. */
+    /** The kinds for one parameter. If none is set, the type of the parameter determines it. */
     enum Kind implements Keyword {
         AUTOMATIC,
         SLICER,

@@ -1,9 +1,9 @@
 package plainsieve.core.view;
 
 /**
- * How old the data of a report are: the newest value of a column.
+ * The age of a report's data: the newest value of a column.
  *
- * @param queryId whose answer has the column
- * @param lateHours after so many hours they are reported to be late; 0 for never
+ * @param queryId the query with the column
+ * @param lateHours the age after which data is reported as late; 0 for never
  */
 public record DataAge(String queryId, String column, int lateHours) {}

@@ -3,17 +3,17 @@ package plainsieve.core.view;
 import plainsieve.core.rewrite.Measure;
 
 /**
- * A figure over all matching rows, with what viewers read next to it.
+ * A figure over all matching rows, with its label.
  *
- * @param unit what follows the number; may be empty
- * @param format how the number is written; {@link ValueFormat#PLAIN} rounds for people
+ * @param unit suffix of the number; may be empty
+ * @param format of the number; {@link ValueFormat#PLAIN} rounds for display
  */
 public record Figure(Measure measure, String label, String unit, ValueFormat format) {
     public Figure(Measure measure, String label, String unit) {
         this(measure, label, unit, ValueFormat.PLAIN);
     }
 
-    /** The same words beside another measure. */
+    /** Another measure with the same label and unit. */
     public Figure of(Measure other) {
         return new Figure(other, label, unit, format);
     }

@@ -11,11 +11,11 @@ import plainsieve.core.value.Type;
 /**
  * An output column with its profile.
  *
- * @param type nothing for types that this program knows nothing of
- * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted
- * @param days how many days lie from its first to its last; nothing for what is no day or time
- * @param reach how far it is from its smallest value to its largest; nothing for what is no number
- * @param refines columns with fewer values to which its own belong, each to one: a port refines its island
+ * @param type empty for unsupported types
+ * @param different the number of distinct values with the sampled choices; empty if not counted
+ * @param days the number of days between its minimum and maximum; empty unless it is a date or timestamp
+ * @param reach the difference between its minimum and maximum; empty unless it is a number
+ * @param refines columns with fewer values, of which each of its values has exactly one: a port refines its island
  */
 public record ProfiledColumn(
         String name,

@@ -12,11 +12,11 @@ import plainsieve.core.value.Keyword;
 /**
  * How a report opens and when it runs.
  *
- * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
- * @param signedParameters parameters that can only be chosen by a signed link
- * @param showsPlacements whether viewers are reported where their choices ran; never what was sent
- * @param age by what viewers are reported how old the data are; nothing when they are not
- * @param values what parameters open with in this report, instead of their defaults
+ * @param onDemand whether it runs on <em>Show rows</em> only, and not on every change of a choice
+ * @param signedParameters parameters that only signed links can set
+ * @param showsPlacements whether viewers see where their choices ran; never the statement
+ * @param age how the age of the data is determined; empty if it is not shown
+ * @param values defaults of parameters in this report
  */
 public record ReportOpening(
         StartMode start,
@@ -33,7 +33,7 @@ public record ReportOpening(
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
     }
 
-    /** One that says nothing of the age of data, with the defaults of its parameters. */
+    /** Without data age, with the defaults of the parameters. */
     public ReportOpening(StartMode start, boolean onDemand, List<String> signed, boolean showsWhere) {
         this(start, onDemand, signed, showsWhere, Optional.empty(), Map.of());
     }
@@ -65,11 +65,11 @@ public record ReportOpening(
         return new ReportOpening(start, onDemand, signedParameters, showsPlacements, age, changed);
     }
 
-    /** What a report waits for when it is opened. */
+    /** What a report waits for after opening. */
     public enum StartMode implements Keyword {
         /** Runs with defaults. */
         DEFAULTS,
-        /** Waits until rows are asked for. */
+        /** For an explicit run. */
         EMPTY,
         /** Something must be chosen first. */
         QUESTION;

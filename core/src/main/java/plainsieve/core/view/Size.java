@@ -1,10 +1,10 @@
 package plainsieve.core.view;
 
 /**
- * How much of the page a view takes.
+ * The size of a view on the page.
  *
- * @param width in twelfths of a row; 0 for what suits its kind
- * @param height in lines of 40 pixels; 0 for what suits its kind
+ * @param width in twelfths of a row; 0 for the default of its kind
+ * @param height in lines of 40 pixels; 0 for the default of its kind
  */
 public record Size(int width, int height) {
     public static final Size USUAL = new Size(0, 0);

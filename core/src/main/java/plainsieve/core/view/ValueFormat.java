@@ -6,17 +6,17 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * How values are written for viewers.
+ * The display format of values.
  *
- * @param detail for a number or percent how many digits follow the point; for money its sign; for a unit its words
+ * @param detail the number of fraction digits for a number or percent; the currency sign for money; the text of a unit
  */
 public record ValueFormat(Kind kind, String detail) {
     public static final ValueFormat PLAIN = new ValueFormat(Kind.PLAIN, "");
     private static final Pattern DIGITS = Pattern.compile("[0-6]");
 
-    /** Each as one word in files. */
+    /** Each has a keyword in files. */
     public enum Kind {
-        /** As the source gives it. */
+        /** As returned by the source. */
         PLAIN,
         NUMBER,
         /** With two digits after the point, and its sign before it. */
@@ -45,7 +45,7 @@ public record ValueFormat(Kind kind, String detail) {
         return kind == Kind.PLAIN ? "" : detail.isEmpty() ? kind.word() : kind.word() + " " + detail;
     }
 
-    /** Reads what {@link #written} writes; nothing for anything else. */
+    /** The inverse of {@link #written}; empty for other text. */
     public static Optional<ValueFormat> read(String written) {
         if (written.isBlank()) {
             return Optional.of(PLAIN);

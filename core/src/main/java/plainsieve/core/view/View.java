@@ -7,13 +7,13 @@ import java.util.Set;
 import plainsieve.core.question.QuestionLine;
 
 /**
- * One thing to look at on a report. Each is one statement at the source.
+ * A view of a report. Each is one statement at the source.
  *
  * @param id stable within its report
- * @param title as a question line is written, with choices in braces; may be empty
- * @param queryId the query that it shows; empty for words
- * @param ignoredParameters parameters that do not filter this view, on purpose
- * @param link where a click on one of its groups leads; nothing when it filters the other views
+ * @param title in the notation of question lines; may be empty
+ * @param queryId the query that it shows; empty for a text
+ * @param ignoredParameters parameters that deliberately do not filter this view
+ * @param link the target of a click on a group; empty if a click filters the other views
  */
 public record View(
         String id,
@@ -32,7 +32,7 @@ public record View(
         return new View(id, title, queryId, content, List.of(), Size.USUAL, Optional.empty());
     }
 
-    /** Whether it asks a source at all; a note does not. */
+    /** Whether it queries a source; a text does not. */
     public boolean asks() {
         return !(shown instanceof ViewContent.Text);
     }
@@ -42,7 +42,7 @@ public record View(
         return title.isEmpty() ? shown.kind().word() : title;
     }
 
-    /** The parameters that it mentions itself, besides those of its query. */
+    /** The parameters that it uses itself, in addition to those of its query. */
     public Set<String> parameters() {
         Set<String> names = new HashSet<>(shown.parameters());
         names.addAll(QuestionLine.mentionedIn(title));

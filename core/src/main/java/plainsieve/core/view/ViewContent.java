@@ -29,13 +29,13 @@ public sealed interface ViewContent {
 
     Kind kind();
 
-    /** What a part of it wants of the query's rows; nothing for a part that it does not have. @param sort only tables have one */
+    /** The rows that a part requests from the query; empty for a missing part. @param sort for tables only */
     Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort);
 
-    /** Gives what the visitor has for this kind. */
+    /** Applies the visitor's method for this kind. */
     <R> R accept(Visitor<R> visitor);
 
-    /** An answer for every kind. It has no defaults, so that a new kind does not compile until all have one. */
+    /** A function on every kind. No method has a default, so that a new kind does not compile until all handle it. */
     interface Visitor<R> {
         R figures(Figures shown);
 
@@ -50,12 +50,12 @@ public sealed interface ViewContent {
         R words(Text shown);
     }
 
-    /** What it groups by, each as {@link ResultShape.Key#read} reads it; empty when it does not. */
+    /** The grouping keys in the notation of {@link ResultShape.Key#read}; empty without grouping. */
     default List<String> grouping() {
         return List.of();
     }
 
-    /** What it asks for besides what it shows first. */
+    /** The parts in addition to the main one. */
     default List<ViewPart> additionalParts() {
         return List.of();
     }
@@ -70,7 +70,7 @@ public sealed interface ViewContent {
         return Optional.empty();
     }
 
-    /** The parameters that it mentions itself, besides those of its query. */
+    /** The parameters that it uses itself, in addition to those of its query. */
     default Set<String> parameters() {
         return limitParameter().map(Set::of).orElse(Set.of());
     }
@@ -80,7 +80,7 @@ public sealed interface ViewContent {
         return this;
     }
 
-    /** Totals over all matching rows. @param comparedWith what they are compared with; empty without a comparison */
+    /** Totals over all matching rows. @param comparedWith the basis of comparison; empty without a comparison */
     record Figures(List<Figure> measures, Optional<ComparisonBasis> comparedWith) implements ViewContent {
         public Figures {
             measures = List.copyOf(measures);
@@ -117,9 +117,9 @@ public sealed interface ViewContent {
     /**
      * Totals for each value of a column.
      *
-     * @param groupBy an output column of the query, as {@link ResultShape.Key#read} reads it; a second one makes the bars' parts
-     * @param rank which of them are there
-     * @param stacked whether parts are stacked, not side by side
+     * @param groupBy an output column in the notation of {@link ResultShape.Key#read}; a second one divides the bars
+     * @param rank which bars are shown
+     * @param stacked whether parts are stacked instead of side by side
      */
     record Bars(List<Figure> measures, List<String> groupBy, Rank rank, boolean stacked) implements ViewContent {
         public Bars {
@@ -150,16 +150,16 @@ public sealed interface ViewContent {
         }
     }
 
-    /** Which bars are there, and in which order. @param first how many are there at once; 0 for all */
+    /** Which bars are shown, and their order. @param first the number of visible bars; 0 for all */
     record Rank(ResultShape.Order order, int first) {
         public static final Rank USUAL = new Rank(ResultShape.Order.LARGEST, 7);
     }
 
     /**
-     * A total for each stretch of time, in its order.
+     * Totals per time unit, in chronological order.
      *
-     * @param groupBy an output column with days or times and the stretch it is grouped into, as {@link ResultShape.Key#read}
-     *     reads it; a second column makes a line for each of its values
+     * @param groupBy a date or timestamp column with its time unit, in the notation of {@link ResultShape.Key#read};
+     *     a second column draws one line per value
      */
     record Line(List<Figure> measures, List<String> groupBy) implements ViewContent {
         public Line {
@@ -191,10 +191,10 @@ public sealed interface ViewContent {
     }
 
     /**
-     * The rows themselves.
+     * The rows of the query.
      *
-     * @param rowLimit the parameter that limits this view alone; else empty
-     * @param columns those that viewers see, in their order; empty for all as the query has them
+     * @param rowLimit the parameter that limits only this view; otherwise empty
+     * @param columns the visible columns in order; empty for all columns of the query
      */
     record Table(String rowLimit, List<ColumnLabels> columns) implements ViewContent {
         public Table {
@@ -233,7 +233,7 @@ public sealed interface ViewContent {
             return sums().isEmpty() ? List.of() : List.of(new ViewPart.Totals());
         }
 
-        /** The totals below it, in the order of their columns. */
+        /** The totals in the order of their columns. */
         public List<Measure> sums() {
             return columns.stream()
                     .filter(ColumnLabels::totalled)
@@ -248,9 +248,9 @@ public sealed interface ViewContent {
     }
 
     /**
-     * Totals at several levels, each opened out of the one above it; under the last level are the rows.
+     * Totals at several levels that can be expanded; the last level expands to rows.
      *
-     * @param groupBy the levels, each an output column as {@link ResultShape.Key#read} reads it
+     * @param groupBy the levels, each an output column in the notation of {@link ResultShape.Key#read}
      */
     record Groups(List<Figure> measures, List<String> groupBy) implements ViewContent {
         public Groups {

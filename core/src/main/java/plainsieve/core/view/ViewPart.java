@@ -4,13 +4,13 @@ import java.util.Optional;
 
 /**
  * One of the statements of a view: main, comparison, totals, or a group level. Most views have one statement; some have a second
- * one next to or below it.
+ * in addition.
  */
 public sealed interface ViewPart {
     /** As requests write it. */
     String word();
 
-    /** What the view shows first. */
+    /** The main content. */
     record Main() implements ViewPart {
         @Override
         public String word() {
@@ -18,7 +18,7 @@ public sealed interface ViewPart {
         }
     }
 
-    /** What its figures are compared with. */
+    /** The comparison of its figures. */
     record Compared() implements ViewPart {
         @Override
         public String word() {
@@ -34,7 +34,7 @@ public sealed interface ViewPart {
         }
     }
 
-    /** What lies under a group. @param depth how many levels are above it: 1 is under a group of the first level */
+    /** The content of a group. @param depth the number of levels above it: 1 for a group of the first level */
     record Under(int depth) implements ViewPart {
         @Override
         public String word() {
@@ -44,7 +44,7 @@ public sealed interface ViewPart {
 
     ViewPart MAIN = new Main();
 
-    /** Reads {@code main}, {@code compared}, {@code totals} and {@code under 1}; nothing for anything else. */
+    /** Parses {@code main}, {@code compared}, {@code totals} and {@code under 1}; empty for other text. */
     static Optional<ViewPart> read(String word) {
         return switch (word) {
             case "", "main" -> Optional.of(MAIN);

@@ -28,10 +28,10 @@ public final class Demo implements ApplicationContextInitializer<GenericApplicat
         return PlainSieve.start(new Demo(), args);
     }
 
-    /** Its parts are added to those that the server was built with. */
+    /** Adds its beans to those generated at build time. */
     @Override
     public void initialize(GenericApplicationContext context) {
-        // The people of the demo have links of their own.
+        // The users of the demo have their own links.
         context.getEnvironment()
                 .getPropertySources()
                 .addFirst(new MapPropertySource("demo", Map.of("plainsieve.first-sign-in-link", "false")));

@@ -15,7 +15,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Three people of the ferries, and links that sign each of them in from this machine, new ones with every start. */
+/** Three users of the demo and a link that signs in each of them from this machine, new with every start. */
 class DemoPeople {
     private static final Duration LASTS = Duration.ofDays(30);
     private static final String OFFICE = "Harbour office of Ardlow";
@@ -43,7 +43,7 @@ class DemoPeople {
             new DemoPerson("oran", "Oran Tolly", Role.AUTHOR),
             new DemoPerson("tam", "Tam Skene", Role.VIEWER));
 
-    /* On standard output, as anyone who starts the demo reads it. */
+    /* On standard output for the user who starts the demo. */
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (!settings.accounts()) {

@@ -26,7 +26,7 @@ import plainsieve.server.sources.SourceEdits;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */
+/** The demo's parameters, lists, queries and reports: project files that are imported like others. */
 class DemoProject {
     private static final String TOGETHER = "weather-and-tides";
     private static final String OFFICES = "harbour-offices";
@@ -56,7 +56,7 @@ class DemoProject {
         bringIn(project, "kept.yaml", StagesFile.NAME, CopiesFile.NAME);
     }
 
-    /** Adds who gets reports by mail, once those are there: all of it or nothing. */
+    /** Adds recipients of deliveries after the deliveries: everything or nothing. */
     @Transactional
     public void addDeliveries() {
         Project first = projects.first();
@@ -65,7 +65,7 @@ class DemoProject {
         }
     }
 
-    /** @param beside what is next to the file in a project */
+    /** @param beside companion files of the project */
     private void bringIn(String projectId, String yaml, String... beside) {
         ProjectFile file = ProjectYaml.read(text(yaml), "The demo");
         Map<String, String> texts = new HashMap<>();
@@ -92,7 +92,7 @@ class DemoProject {
         bringIn(project(), text(source.id() + ".yaml"), Map.of());
     }
 
-    /** Adds the report on several of the sources, once they are all there: all of it or nothing. */
+    /** Adds the report on several sources after all of them exist: everything or nothing. */
     @Transactional
     public void addTogether() {
         Project first = projects.first();
@@ -102,7 +102,7 @@ class DemoProject {
         }
     }
 
-    /** Adds the project of the island offices, which share the ferries; nothing when it is there. @return its id */
+    /** Adds the project of the island offices, which share the sources; does nothing if it exists. @return its ID */
     @Transactional
     public String addIslands() {
         Optional<Project> there = projects.all().stream()
@@ -130,7 +130,7 @@ class DemoProject {
         }
     }
 
-    /** The id of the project that was there first. */
+    /** The ID of the initial project. */
     String first() {
         return projects.first().id();
     }
@@ -139,7 +139,7 @@ class DemoProject {
         return projects.first().sources().containsKey(id);
     }
 
-    /** The project of the demo: the only one, under the name of the ferries while nothing is in it. */
+    /** The demo project: the only one; renamed after the ferries while it is empty. */
     private String project() {
         Project first = projects.first();
         if (first.queries().isEmpty() && first.parameters().isEmpty()) {

@@ -17,14 +17,14 @@ class DemoServices {
     private final Optional<Mailbox> mailbox;
 
     DemoServices(DemoSettings settings) {
-        // Else the small server waits 40 ms before each answer.
+        // Otherwise the HTTP server delays each response by 40 ms.
         System.setProperty("sun.net.httpserver.nodelay", "true");
         this.tides = started("tides", settings.tides(), port -> TideService.start(port, TIRED_EVERY));
         this.fares = started("fares", settings.fares(), FareService::start);
         this.mailbox = started("mailbox", settings.mail(), port -> Mailbox.start(port, settings.mailbox()));
     }
 
-    /* The demo goes on without a service whose port is taken; its source says that it is not the one. */
+    /* The demo continues without a service whose port is in use; its source reports that. */
     private static <T> Optional<T> started(String name, int port, Starter<T> start) {
         try {
             return port > 0 ? Optional.of(start.on(port)) : Optional.empty();

@@ -3,16 +3,16 @@ package plainsieve.server.demo;
 import org.springframework.core.env.Environment;
 
 /**
- * What of the demo is wanted. A port of 0 stands for what is not started.
+ * The parts of the demo. A port of 0 means that the server is not started.
  *
- * @param crossings how many crossings the ferries get
- * @param postgres where a PostgreSQL server listens
- * @param mariadb where a MariaDB server listens
- * @param trino where a Trino cluster listens
- * @param tides where the stand-in for the tide service should listen
- * @param fares where the stand-in for the fare service should listen
- * @param mail where the mailbox should take mail
- * @param mailbox where the mailbox should show what came
+ * @param crossings the number of crossings
+ * @param postgres the port of the PostgreSQL server
+ * @param mariadb the port of the MariaDB server
+ * @param trino the port of the Trino cluster
+ * @param tides the port of the simulated tide service
+ * @param fares the port of the simulated fare service
+ * @param mail the SMTP port of the mailbox
+ * @param mailbox the port of the mailbox's page
  */
 record DemoSettings(int crossings, int postgres, int mariadb, int trino, int tides, int fares, int mail, int mailbox) {
     private static final int USUAL_CROSSINGS = 1_000_000;

@@ -25,7 +25,7 @@ import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** Sets up what of the ferries is missing; says how far it is. */
+/** Sets up missing parts of the ferries; prints its progress. */
 class DemoSetup implements ApplicationRunner {
     private static final String FERRIES = "ferries.duckdb";
     private static final String HOST = "127.0.0.1";
@@ -157,7 +157,7 @@ class DemoSetup implements ApplicationRunner {
         }
     }
 
-    /** Its tables lie in memory, and are there while the cluster is. */
+    /** Its tables are in memory and exist while the cluster runs. */
     private void trino() throws SQLException {
         String catalog = "memory";
         try (Connection connection =

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 
-/** What a field is that a request leaves out. */
+/** The value of a missing field of a request. */
 public final class Absent {
     private Absent() {}
 

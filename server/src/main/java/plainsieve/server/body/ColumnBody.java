@@ -3,7 +3,7 @@ package plainsieve.server.body;
 import java.util.List;
 import plainsieve.core.parameter.ColumnReference;
 
-/** A column on the wire; without a name when there is none. */
+/** A column in the API; without a name if there is none. */
 public record ColumnBody(
         String sourceId, String schema, String table, String column, String label, List<String> excluded) {
     public ColumnBody {

@@ -4,11 +4,11 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 
 /**
- * What a report opens with, on the wire.
+ * A default in the API.
  *
- * @param choice the default itself; where readers get it, also what a formula or a query gave
- * @param formula worked out each time: {@code first day of last month}; else empty
- * @param queryId the query whose first column has the default; else empty
+ * @param choice the default itself; for readers also the current value of a formula or query
+ * @param formula evaluated each time: {@code first day of last month}; otherwise empty
+ * @param queryId the query whose first column contains the default; otherwise empty
  */
 public record DefaultBody(DefaultKind kind, ChoiceBody choice, String formula, String queryId) {
     /** How a default is defined. */
@@ -29,7 +29,7 @@ public record DefaultBody(DefaultKind kind, ChoiceBody choice, String formula, S
         return new DefaultBody(kind(start), ChoiceBody.of(start.choice()), start.formulaText(), start.queryId());
     }
 
-    /** As readers get it: as it is now, however it was found. */
+    /** For readers: the current value, however it is defined. */
     static DefaultBody now(DefaultDefinition start, ChoiceText now) {
         return new DefaultBody(kind(start), ChoiceBody.of(now), "", "");
     }

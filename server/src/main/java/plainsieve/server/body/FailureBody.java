@@ -9,19 +9,19 @@ import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.OverloadException;
 import plainsieve.sources.SourceFailure;
 
-/** What went wrong and what to do, wherever it is reported: in a problem document, or in the last line of a stream. */
+/** A failure with its remedy, in a problem document or in the last line of a stream. */
 public record FailureBody(String message, String advice, List<ProblemBody> problems) {
-    /** Ours; the server's log says more. */
+    /** An internal error; the server's log has details. */
     public static final FailureBody INTERNAL =
             new FailureBody("Internal error.", "Try again. The server log has details.", List.of());
 
-    /** Removed since the page that asks was opened. */
+    /** The object was removed after the page was opened. */
     private static final FailureBody GONE = new FailureBody(
             "An object that this needs no longer exists.",
             "Reload the page. If the error persists, tell the report's author.",
             List.of());
 
-    /** A failure that is anyone's but ours; nothing for one that should not have been. */
+    /** A failure that is not internal; empty for unexpected ones. */
     public static Optional<FailureBody> of(RuntimeException failure) {
         if (failure instanceof ProblemException problem) {
             return Optional.of(new FailureBody(
@@ -36,7 +36,7 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
                     List.of()));
         }
         if (failure instanceof NotFoundException) {
-            // Its own words name sources and queries, which are nothing for viewers.
+            // The original message names sources and queries, which viewers must not see.
             return Optional.of(GONE);
         }
         if (failure instanceof OverloadException overload) {

@@ -9,14 +9,14 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Where a parameter's values come from, on the wire. A field that is missing has its usual value.
+ * The list of a parameter in the API. Missing fields have their defaults.
  *
  * @param values the values of a typed list
- * @param queryId the query whose first column has the values, whose second, if any, the labels, and whose third, if any,
- *     the counts; else empty
- * @param column the column that has the values; of a typed list, the column it is compared with
- * @param counts whether viewers see how many rows each value has
- * @param cacheSeconds how long an answer is taken for fresh; 0 asks each time
+ * @param queryId the query whose first column contains the values, the second, if any, the labels, and the third, if any,
+ *     the counts; otherwise empty
+ * @param column the column with the values; for a typed list, the column it is compared with
+ * @param counts whether viewers see the number of rows per value
+ * @param cacheSeconds how long a result is fresh; 0 queries each time
  */
 public record ListBody(
         ListKind kind,
@@ -25,7 +25,7 @@ public record ListBody(
         ColumnBody column,
         boolean counts,
         Integer cacheSeconds) {
-    /** Where the values come from. */
+    /** The origin of the values. */
     public enum ListKind {
         /** Any value of the type. */
         ANY,

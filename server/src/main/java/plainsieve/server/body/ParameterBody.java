@@ -18,25 +18,25 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * A parameter on the wire: flat, as forms edit it field by field and merge the edits of two authors. A field that is missing
- * in a request has its usual value.
+ * A parameter in the API: flat, as forms edit it field by field and merge the edits of two authors. Fields missing
+ * in a request have their defaults.
  *
  * @param group heading in the controls; may be empty
  * @param unit shown after values: "min"
- * @param covers what a chosen value represents: itself, month, containing, …
+ * @param covers the set of values that a value stands for: itself, month, containing, …
  * @param blankLabel shown when nothing is chosen: "any vessel"
- * @param unlimitedValue in a row limit, the value that means no limit; else empty
- * @param minimum the minimum choice; else empty
- * @param maximum the maximum choice; else empty
- * @param rangeEnd the parameter that is the upper bound of the range; else empty
+ * @param unlimitedValue in a row limit, the value that means no limit; otherwise empty
+ * @param minimum the minimum choice; otherwise empty
+ * @param maximum the maximum choice; otherwise empty
+ * @param rangeEnd the parameter that is the upper bound of the range; otherwise empty
  * @param rowAccess row access; never sent to viewers; a change without it keeps it
- * @param formula of a computed parameter; else empty
- * @param whenUnlisted whether chosen values that are no longer listed are kept
+ * @param formula of a computed parameter; otherwise empty
+ * @param whenUnlisted what happens to selected values that are no longer listed
  * @param formerNames former names, which links may still use
  * @param unlogged whether its values are private: never stored in Sent
  * @param start the default
  * @param trialChoice the author's value on the bench; never sent to viewers
- * @param version the version that a change was made from
+ * @param version the version on which a change is based
  */
 public record ParameterBody(
         String name,
@@ -85,7 +85,7 @@ public record ParameterBody(
         return name;
     }
 
-    /** What choosing all means. */
+    /** The meaning of all. */
     public enum AllRule {
         /** The condition is left out. */
         LEAVE_OUT,
@@ -120,7 +120,7 @@ public record ParameterBody(
         return of(definition, DefaultBody.of(definition.start()), definition.trial());
     }
 
-    /** As readers get it: with the default as it is right now, without the author's trial value. */
+    /** For readers: with the current default, without the author's trial value. */
     public static ParameterBody forReaders(ParameterDefinition definition, ChoiceText defaultNow) {
         ParameterDefinition told = definition.withBounds(definition.bounds().heldBy(RowAccessRule.NONE));
         return of(told, DefaultBody.now(definition.start(), defaultNow), ChoiceText.blank());
@@ -184,10 +184,10 @@ public record ParameterBody(
     }
 
     /**
-     * Among what viewers choose.
+     * The permitted values per viewer.
      *
-     * @param reference the query or the claim that says it; else empty
-     * @param exempt what is shown to everyone though it does not mention the parameter
+     * @param reference the query or the claim that defines them; otherwise empty
+     * @param exempt unrestricted objects that do not use the parameter
      */
     public record RowAccessBody(
             @NotNull(message = RequestLimits.MISSING) RowAccessRule.By by,

@@ -122,7 +122,7 @@ public final class ReportBodies {
      *
      * @param parameters one, or the two bounds of a range
      * @param heading empty for the group of its parameter
-     * @param place beside-rows, or in-sentence: only in the question line
+     * For a query: longer than statements that databases accept by default.
      */
     public record ControlBody(
             Control.Kind kind, String label, List<String> parameters, String heading, Control.Position place) {

@@ -4,19 +4,19 @@ package plainsieve.server.body;
 public final class RequestLimits {
     public static final int NAME = 200;
     public static final int WORDS = 2_000;
-    /** Of a query: the longest statement that databases here take at their usual settings is longer. */
+    /** For filters on the rows of a view: each is placed separately, so the time grows with the square of their number. */
     public static final int TEXT = 1_000_000;
 
     /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
     public static final int MOST_PAGES = 10;
 
-    /** Of filters on the rows of a view: each is placed on its own, so that the time for them grows with the square of their number. */
+    /** For values in one choice or filter; lists offer 10,000. */
     public static final int MOST_FILTERS = 100;
 
-    /** Of values in one choice or filter; lists offer 10,000. */
+    /** For views in one request of a page; reports have a few. */
     public static final int MOST_VALUES = 20_000;
 
-    /** Of what a page asks for at once; reports have a few. */
+    /** For views in one request; reports have a few. */
     public static final int MOST_VIEWS = 500;
 
     public static final String TOO_MANY = "has more than {max} items";

@@ -6,9 +6,9 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.access.RoleRow;
 
 /**
- * What a person or a group may do.
+ * The role of a user or a group.
  *
- * @param holder their id
+ * @param holder their ID
  * @param projectId empty for all projects
  */
 public record RoleBody(String holder, String projectId, Role role) {

@@ -71,7 +71,7 @@ public final class RunBodies {
             return RunBodies.sort(sortBy, descending);
         }
 
-        /** Throws {@link ProblemException} when the word is none. */
+        /** Throws {@link ProblemException} for an unknown keyword. */
         public ViewPart partOf() {
             return ViewPart.read(part)
                     .orElseThrow(() -> new ProblemException(Problem.of(
@@ -149,7 +149,7 @@ public final class RunBodies {
         return column.isEmpty() ? Optional.empty() : Optional.of(new ResultShape.Sort(column, descending));
     }
 
-    /** Only rows whose output column has one of these values; null represents rows without a value. */
+    /** Only rows whose output column has one of these values; null selects null rows. */
     public record FilterBody(
             @NotBlank(message = RequestLimits.MISSING) String column,
             Type type,

@@ -4,13 +4,13 @@ import java.util.UUID;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** Ids that callers give their runs, to stop them by. */
+/** IDs that callers assign to their runs in order to cancel them. */
 public final class RunIds {
     private static final int LONGEST = 100;
 
     private RunIds() {}
 
-    /** The id as it is given; one of our own when there is none, for a run that no one will stop. */
+    /** The given ID; a generated one if it is empty, for a run that is not cancelled. */
     public static String given(String id) {
         if (id == null || id.isEmpty()) {
             return UUID.randomUUID().toString();

@@ -11,7 +11,7 @@ public final class SentenceBodies {
     /**
      * A part of a sentence.
      *
-     * @param mark the property it represents; empty if it is fixed text
+     * @param mark the property it represents; empty for fixed text
      * @param editable whether text can be typed
      * @param hasOptions whether there are options
      * @param multiline whether the typed text has several lines

@@ -18,11 +18,11 @@ public final class ViewBodies {
      *
      * @param title a question line; rendered with choices by the question of the report
      * @param measures for all kinds except tables and texts
-     * @param groupBy for bars, lines and groups: output columns of the query, each with a part of time or the width of bands
-     *     behind a colon
-     * @param limitParameter for a table: the parameter that limits this view alone; else empty
-     * @param columns for a table: the shown columns in their order; empty for all
-     * @param comparison for figures: compared with all, before or year; else empty
+     * @param groupBy for bars, lines and groups: output columns of the query, each with an optional time unit or band width
+     *     after a colon
+     * @param limitParameter for a table: the parameter that limits only this view; otherwise empty
+     * @param columns for a table: the visible columns in order; empty for all
+     * @param comparison for figures: compared with all, before or year; otherwise empty
      * @param ignoredParameters parameters that do not filter this view
      */
     public record ViewBody(
@@ -108,7 +108,7 @@ public final class ViewBodies {
         }
     }
 
-    /** A column of a table. @param format such as number 1, money €, day; empty for the value as it is */
+    /** A column of a table. @param format such as number 1, money €, day; empty for none */
     public record TableColumnBody(String name, String label, String format, boolean total, int width) {
         static TableColumnBody of(ColumnLabels column) {
             return new TableColumnBody(

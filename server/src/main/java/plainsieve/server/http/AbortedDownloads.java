@@ -9,8 +9,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Lets the connection break when a file fails half-way: an answer that ended properly would be taken for whole. Throwing
- * past everything that turns failures into answers is how the server is reported.
+ * Aborts the connection if a file fails half-way: a response that ended properly would be considered complete. Throwing
+ * past all exception handlers is how the container is told.
  */
 @Component
 public class AbortedDownloads extends OncePerRequestFilter {

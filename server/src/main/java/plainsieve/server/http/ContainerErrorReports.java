@@ -42,7 +42,7 @@ class ContainerErrorReports {
                 response.getOutputStream().write(body(status).getBytes(StandardCharsets.UTF_8));
                 response.finishResponse();
             } catch (IOException | IllegalStateException e) {
-                // No one is left to read it.
+                // The client has disconnected.
                 response.getCoyoteResponse().action(ActionCode.CLOSE_NOW, e);
             }
         }

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.access.security.OwnPath;
 
-/** An address that was cut off within a character opens its page all the same: what it was to say is reported there. */
+/** A URL truncated within an encoded character still opens its page, which reports the damaged choices. */
 @Component
 class MalformedPageRequests extends OncePerRequestFilter {
     @Override

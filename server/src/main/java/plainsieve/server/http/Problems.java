@@ -44,7 +44,7 @@ import plainsieve.sources.SourceFailure;
 import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.exc.InvalidFormatException;
 
-/** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
+/** Converts every failure to a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
 @RestControllerAdvice
 class Problems extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
@@ -148,13 +148,13 @@ class Problems extends ResponseEntityExceptionHandler {
                 "The link may have been cut off. Request it again."));
     }
 
-    /** No one is left to answer to. */
+    /** The client has disconnected. */
     @ExceptionHandler
     void browserWentAway(UncheckedIOException e) {
         LOG.debug("The browser went away", e);
     }
 
-    /** Anyone who asked has gone, as browsers do when another page is opened: there is no one to tell. Takes the answer, so that nothing else is. */
+    /** The client has disconnected, as browsers do when another page is opened. Consumes the response, so that nothing else is written. */
     @ExceptionHandler
     void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
         LOG.debug("{} {}: client disconnected", request.getMethod(), request.getRequestURI());
@@ -227,7 +227,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
     }
 
-    /** What the framework refuses, in our words: its own name things that are nothing to anyone who asks. */
+    /** Framework errors with our own messages: the framework's mention internals. */
     @Override
     protected ResponseEntity<Object> handleExceptionInternal(
             Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {

@@ -78,7 +78,7 @@ class RevisionRecorder implements WebMvcConfigurer {
             }
         }
 
-        /* What viewers ask for changes nothing that others have. */
+        /* Viewer requests never change definitions. */
         private static boolean mayChange(Object handler) {
             return !(handler instanceof HandlerMethod method)
                     || RequestContextConfiguration.routeOf(method)

@@ -9,8 +9,8 @@ import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /**
- * Finds the route of a request. The framework compares an address with the patterns of all of 200 routes; here those that end
- * in another word are passed over.
+ * Finds the route of a request. The framework matches a path against the patterns of all 200 routes; here those that end
+ * in another word are skipped.
  */
 @Configuration
 class RouteFinder implements WebMvcRegistrations {
@@ -37,7 +37,7 @@ class RouteFinder implements WebMvcRegistrations {
                     || address.indexOf(';') >= 0;
         }
 
-        /* Nothing where any address may match: a name at its end, a pattern, or more than one of them. */
+        /* Empty if any path may match: a variable at its end, a pattern, or several patterns. */
         private static String lastWord(RequestMappingInfo route) {
             if (route.getPathPatternsCondition() == null
                     || route.getPathPatternsCondition().getPatterns().size() != 1) {

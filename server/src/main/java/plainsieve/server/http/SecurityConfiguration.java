@@ -31,9 +31,9 @@ import plainsieve.server.access.accounts.CredentialAuthenticator;
 import plainsieve.server.http.context.SessionCookie;
 
 /**
- * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by
- * the role that each route is for. Other pages cannot make a browser ask (the guard of {@code security} sees to that), so no
- * tokens against that are needed.
+ * Authenticates requests by session cookie or API key. Authorization is at the boundary of the API, by
+ * the role of each route. Other pages cannot send requests (see {@code security}), so no
+ * CSRF tokens are needed.
  */
 @Configuration
 class SecurityConfiguration {
@@ -49,13 +49,13 @@ class SecurityConfiguration {
                 .build();
     }
 
-    /** Its own measures are not taken: each request is measured as one, and to wrap each filter of it cost more than they do. */
+    /** Disables the framework's observations of each filter: requests are measured once, and wrapping filters costs more than they do. */
     @Bean
     SecurityObservationSettings observations() {
         return SecurityObservationSettings.noObservations();
     }
 
-    /** Addresses with signs that mean something else than they represent are refused; methods no one answers are reported so as ever. */
+    /** Rejects ambiguous URLs; unsupported methods are reported as usual. */
     @Bean
     HttpFirewall addresses() {
         StrictHttpFirewall firewall = new StrictHttpFirewall();

@@ -35,7 +35,7 @@ class WebConfiguration implements WebMvcConfigurer {
                 .addTransformer(new FrontEndPage());
     }
 
-    /** Paths such as {@code /reports/late-crossings} are screens of the front end; all of them are its one page. */
+    /** Paths such as {@code /reports/late-crossings} are routes of the front end and return its page. */
     private static final class ScreenResolver extends PathResourceResolver {
         @Override
         protected Resource getResource(String path, Resource location) throws IOException {

@@ -8,13 +8,13 @@ import plainsieve.sources.Cancellation;
 
 /** Handles one kind of scheduled job, such as refreshing a stored copy. */
 public interface JobHandler {
-    /** Its word in the records. */
+    /** Its keyword in the records. */
     String kind();
 
     /**
-     * A thing with its own times.
+     * An object with a schedule.
      *
-     * @param since its times count from here: nothing before it was missed
+     * @param since start of the schedule: earlier times were not missed
      */
     record ScheduledJob(String projectId, String objectId, Schedule.Times times, Instant since) {}
 
@@ -22,11 +22,11 @@ public interface JobHandler {
     List<ScheduledJob> scheduled();
 
     /**
-     * Does it. Audit log already under this number is not done again.
+     * Runs the job. A job whose effects are recorded under its number is not repeated.
      *
      * @param job the number of the job
-     * @param stop says when it should stop
-     * @throws RuntimeException when it could not be done; it is tried again
+     * @param stop cancels it
+     * @throws RuntimeException if it failed; it is retried
      */
     JobOutcome run(String projectId, String thing, long job, Cancellation stop);
 
@@ -35,7 +35,7 @@ public interface JobHandler {
         // Most leave nothing that waits.
     }
 
-    /** What of this kind is done once something was. @param kind of what was done */
+    /** The objects of this kind that run after another job. @param kind of the other job */
     List<String> dependentsOf(String projectId, String kind, String thing);
 
     /** The jobs that run before this one if both are due. */

@@ -8,7 +8,7 @@ public sealed interface JobOutcome {
 
     long rows();
 
-    /** What else there is to say; may be empty. */
+    /** Additional information; may be empty. */
     String note();
 
     /** All is well. */
@@ -19,7 +19,7 @@ public sealed interface JobOutcome {
         }
     }
 
-    /** It was made and does not count yet: someone has to look at it. */
+    /** The result is held until someone reviews it. */
     record HeldForReview(long rows, String note) implements JobOutcome {
         @Override
         public JobState state() {

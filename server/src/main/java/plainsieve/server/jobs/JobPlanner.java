@@ -23,7 +23,7 @@ public class JobPlanner {
         this.records = records;
     }
 
-    /** Adds what one thing has become due. Of many times that have gone by, the last is what is left of them. */
+    /** Adds the due job of an object. Of several missed times, only the last is kept. */
     void plan(String kind, JobHandler.ScheduledJob planned, Instant now) {
         Timetable times = new Timetable(planned.times().cron(), planned.times().zone());
         Instant last = last(kind, planned, now);
@@ -43,8 +43,8 @@ public class JobPlanner {
     }
 
     /*
-     * A clock that was put back meets what it has planned already: that is not planned again. One that was far ahead for a while must
-     * not keep everything waiting until it is there again.
+     * A clock set back meets times that were planned already: these are not planned again. A clock that was far ahead for a while must
+     * not delay everything until that time.
      */
     private Instant last(String kind, JobHandler.ScheduledJob planned, Instant now) {
         String known =
@@ -53,7 +53,7 @@ public class JobPlanner {
         return last.isAfter(planned.since()) ? last : planned.since();
     }
 
-    /** The next time of a schedule; nothing when there is none any more. */
+    /** The next time of a schedule; empty if there is none. */
     public Optional<Instant> next(Schedule.Times times, Instant now) {
         return new Timetable(times.cron(), times.zone()).after(now);
     }

@@ -74,20 +74,20 @@ public class JobRunner implements DisposableBean {
                 .anyMatch(job -> job.objectId().equals(thing) && job.state() == JobState.DUE && job.attempts() == 0);
         Instant due = clock.instant();
         while (!waits) {
-            // Jobs of one thing are distinguished by their second.
+            // Jobs of the same object are distinguished by the second.
             waits = records.add(JobRow.due(projectId, kind, thing, JobTimestamps.of(due), cause)) == 1;
             due = due.plusSeconds(1);
         }
     }
 
     /**
-     * Ends the leases of others. These records are of one server alone while it runs: who held something before it began is gone.
+     * Ends the leases of others. The records belong to this server while it runs: previous holders have ended.
      */
     void takeUp() {
         records.endLeases(holder, JobTimestamps.of(clock.instant()));
     }
 
-    /** One look at what is due: it is added, and what can be done is begun. */
+    /** Adds due jobs and starts those that can run. */
     public void look(Instant now) {
         renew(now);
         kinds.values().forEach(kind -> kind.scheduled().forEach(planned -> plan(kind, planned, now)));
@@ -150,7 +150,7 @@ public class JobRunner implements DisposableBean {
             try {
                 work(job, stop);
             } catch (RuntimeException | Error e) {
-                // Its lease runs out, and it is taken up again.
+                // Its lease expires, and it is retried.
                 LOG.warn("The outcome of job {} could not be saved", job.id(), e);
             } finally {
                 underWay.remove(job.id());
@@ -163,7 +163,7 @@ public class JobRunner implements DisposableBean {
     private void work(JobRow job, Cancellation stop) {
         JobHandler kind = kinds.get(job.kind());
         if (job.attempts() >= MOST_TRIES) {
-            // It may be what ends the server each time.
+            // It may be what crashes the server each time.
             failed(
                     job,
                     "It was started %d times, and the server stopped each time before it ended."
@@ -182,7 +182,7 @@ public class JobRunner implements DisposableBean {
     }
 
     private void end(JobRow job, JobOutcome outcome) {
-        // First: when the server is gone in between, both are done once more, instead of what waits for it never.
+        // Dependents first: after a crash in between, both are repeated, and the dependent is not lost.
         if (outcome instanceof JobOutcome.Succeeded && isStillOurs(job)) {
             askBehind(job);
         }
@@ -246,7 +246,7 @@ public class JobRunner implements DisposableBean {
         });
     }
 
-    /** Someone decided what becomes of what was kept back. @param used whether it counts */
+    /** A held result was reviewed. @param used whether it was accepted */
     public void decide(String projectId, String kind, String thing, boolean used) {
         records.latest(projectId, kind, thing)
                 .ifPresent(job -> records.decide(job.id(), used ? JobState.DONE : JobState.SKIPPED, job.message()));
@@ -265,7 +265,7 @@ public class JobRunner implements DisposableBean {
                 .toList();
     }
 
-    /** Stops what is under way of something that is removed, and leaves what waits of it: else one of the same name would have it. */
+    /** Stops the running job of a removed object and skips its waiting ones: otherwise a new object of the same name would get them. */
     public void stop(String projectId, String kind, String thing) {
         records.leave(projectId, kind, thing, JobTimestamps.of(clock.instant()), "It was removed.");
         records.latest(projectId, kind, thing)

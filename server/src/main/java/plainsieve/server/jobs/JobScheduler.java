@@ -36,7 +36,7 @@ class JobScheduler {
         }
     }
 
-    /* Records that are busy or full are looked at again: nothing is lost by it. */
+    /* A busy or full database is retried at the next check. */
     private void look() {
         try {
             jobRunner.look(clock.instant());

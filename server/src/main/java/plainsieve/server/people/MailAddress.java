@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * Addresses of people: one name at one domain, and nothing that would be more than one, or its own line in a mail. The name is of
- * plain letters, which every server for mail takes; a domain may be of any.
+ * Email addresses: one name at one domain, and nothing that could be several addresses or a header line. The name is
+ * ASCII, which every mail server accepts; domains may be internationalized.
  */
 public final class MailAddress {
     private static final int LONGEST = 254;
@@ -17,7 +17,7 @@ public final class MailAddress {
 
     private MailAddress() {}
 
-    /** The address as it is used; nothing when it is none. */
+    /** The normalized address; empty if it is invalid. */
     public static Optional<String> read(String written) {
         String said = written.strip();
         if (said.length() > LONGEST || !PLAIN.matcher(said).matches()) {
@@ -32,7 +32,7 @@ public final class MailAddress {
         }
     }
 
-    /** What follows its sign. */
+    /** The domain of an address. */
     public static String domain(String address) {
         return address.substring(address.lastIndexOf('@') + 1);
     }

@@ -6,7 +6,7 @@ import java.time.Duration;
 public final class OverloadException extends RuntimeException {
     private final transient Duration retryAfter;
 
-    /** @param retryAfter when the request can be repeated; at least one second */
+    /** @param retryAfter the minimum delay before a retry; at least one second */
     public OverloadException(String message, Duration retryAfter) {
         super(message);
         this.retryAfter = retryAfter;

@@ -1,9 +1,9 @@
 package plainsieve.server.people;
 
 /**
- * Someone with an account.
+ * A user account.
  *
- * @param name what they sign in with
- * @param label as others see them
+ * @param name sign-in name
+ * @param label display name
  */
 public record Person(String id, String name, String label) {}

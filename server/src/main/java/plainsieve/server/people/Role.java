@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import plainsieve.core.value.Keyword;
 
-/** The role of a person in a project. Each role includes the rights of the previous ones. */
+/** The role of a user in a project. Each role includes the rights of the previous ones. */
 public enum Role implements Keyword {
     /** Opens reports and chooses. */
     VIEWER,

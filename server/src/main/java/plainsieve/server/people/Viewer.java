@@ -3,14 +3,14 @@ package plainsieve.server.people;
 import java.util.Set;
 
 /**
- * Whom someone is known as.
+ * The identity of a viewer.
  *
- * @param id of the person, or of the browser where there are no accounts: those who wait for a source take turns by it
- * @param name what the person signs in with; empty when no one asks by name
- * @param known whether it is a person with an account
- * @param member whether the person has a role in the project; others see only what is for everyone signed in
- * @param groups the ids of the person's groups
- * @param onlyReport the one report that someone with a link sees; empty for all that belong to them
+ * @param id of the user, or of the browser without accounts; key of fair queueing
+ * @param name sign-in name; empty for anonymous callers
+ * @param known whether it is a user account
+ * @param member whether the user has a role in the project; others see public reports only
+ * @param groups the IDs of the user's groups
+ * @param onlyReport the only report that a link gives access to; empty for all permitted ones
  */
 public record Viewer(String id, String name, boolean known, boolean member, Set<String> groups, String onlyReport) {
     public Viewer {
@@ -22,7 +22,7 @@ public record Viewer(String id, String name, boolean known, boolean member, Set<
         return new Viewer(id, "", true, false, Set.of(), reportId);
     }
 
-    /** Whether no one is known but a link. */
+    /** Whether the caller is identified by a link only. */
     public boolean isByLink() {
         return !onlyReport.isEmpty();
     }

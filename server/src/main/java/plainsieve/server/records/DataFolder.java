@@ -19,8 +19,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.runtime.settings.Settings;
 
 /**
- * The folder with the records, which one server has for itself while it runs: what is known of the records is kept in
- * memory, and another server's changes would be lost. What lies there is readable by its owner only.
+ * The folder with the records, locked by one server while it runs: records are cached in
+ * memory, and changes of another server would be missed. Its files are readable by their owner only.
  */
 @Component
 public final class DataFolder implements AutoCloseable {
@@ -41,7 +41,7 @@ public final class DataFolder implements AutoCloseable {
             own.add(file);
             this.channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE);
             this.lock = lock(file);
-            // What a server wrote that is no more says nothing of this one.
+            // Content written by an ended server is obsolete.
             channel.truncate(0);
         } catch (IOException e) {
             throw new IncompatibleDatabaseException(
@@ -77,7 +77,7 @@ public final class DataFolder implements AutoCloseable {
         channel.write(StandardCharsets.UTF_8.encode(holder), 0);
     }
 
-    /** The path of a file in the folder, which is made, or made readable by its owner only. */
+    /** The path of a file in the folder, which is created, or made readable by its owner only. */
     public Path ownFile(String name) throws IOException {
         Path file = folder.resolve(name);
         ownerOnly(file);
@@ -94,7 +94,7 @@ public final class DataFolder implements AutoCloseable {
         try {
             return Files.exists(file) && Files.isSameFile(mine, file);
         } catch (IOException e) {
-            // What cannot be looked at might be it.
+            // A file that cannot be inspected might be one.
             return true;
         }
     }

@@ -21,8 +21,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Answers what is asked of the records with every request from memory, until they change: one server has them for itself, and each
- * change passes the {@link WriteGate}. What a change reads itself is always read.
+ * Caches frequently read records until they change: the database belongs to one server, and every
+ * change passes the {@link WriteGate}. A transaction always reads its own changes.
  */
 @Component
 @Intercepts(
@@ -36,7 +36,7 @@ class ReadCache implements Interceptor {
 
     private final WriteGate gate;
     private final Map<String, Boolean> marked = new ConcurrentHashMap<>();
-    /* Tidied by anyone who writes into it: waking a thread for it costs more. */
+    /* Maintained by writers: waking another thread costs more. */
     private final Cache<StatementKey, CachedRows> found =
             Caffeine.newBuilder().executor(Runnable::run).maximumSize(MOST).build();
 
@@ -46,7 +46,7 @@ class ReadCache implements Interceptor {
 
     private record StatementKey(String statement, Object parameter) {}
 
-    /** @param changes how many changes there had been before it was read */
+    /** @param changes the change counter before it was read */
     private record CachedRows(long changes, List<?> rows) {}
 
     @Override

@@ -30,7 +30,7 @@ public class RecordsConfiguration {
         String address = "jdbc:sqlite:" + file + "?journal_mode=WAL&synchronous=FULL&busy_timeout="
                 + LONGEST_LOCK_MILLIS + "&foreign_keys=true&transaction_mode=IMMEDIATE";
         config.setJdbcUrl(address);
-        // Asked for on its own: who looks for a driver loads those of every source, before there is any.
+        // Created directly: DriverManager would load the drivers of all sources.
         config.setDataSource(new SimpleDriverDataSource(new JDBC(), address));
         config.setMaximumPoolSize(CONNECTIONS);
         config.setPoolName("records");

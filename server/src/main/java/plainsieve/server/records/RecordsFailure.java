@@ -39,7 +39,7 @@ public final class RecordsFailure extends RuntimeException {
         return new RecordsFailure(Kind.BUSY, null);
     }
 
-    /** What SQLite's own failure means under any other that it was wrapped in; nothing when it is not one of these. */
+    /** The SQLite error among the causes; empty if there is none of these. */
     public static Optional<RecordsFailure> of(Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
             if (cause instanceof RecordsFailure known) {

@@ -14,19 +14,19 @@ import java.util.Arrays;
 import java.util.Properties;
 import org.sqlite.JDBC;
 
-/** The file with the records. Looked at before it is opened, so that a file of someone else is refused, not changed. */
+/** The database file of the records. Checked before it is opened, so that a foreign file is rejected and not changed. */
 public final class RecordsFile {
     /** "PSIV" in SQLite's application id. */
     static final int APPLICATION_ID = 1347635542;
 
-    /** The newest migration this program has, as {@code pragma user_version} tells it. */
+    /** The newest migration of this program, as stored in {@code pragma user_version}. */
     static final int LATEST_VERSION = 1;
 
     private static final byte[] SQLITE_MARK = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
 
     private RecordsFile() {}
 
-    /** Throws {@link IncompatibleDatabaseException} when there is a file that is not ours or too new; keeps a copy before a migration. */
+    /** Throws {@link IncompatibleDatabaseException} for a foreign or newer file; creates a backup before a migration. */
     public static void check(Path file) throws IOException {
         Files.createDirectories(file.toAbsolutePath().getParent());
         if (!Files.exists(file) || Files.size(file) == 0) {
@@ -65,7 +65,7 @@ public final class RecordsFile {
         }
     }
 
-    /** A migration that fails can then be undone by putting the copy back. */
+    /** A failed migration can be undone by restoring the backup. */
     private static void keepCopy(Path file, int version, Connection connection) throws SQLException, IOException {
         try (Statement statement = connection.createStatement()) {
             statement.execute("pragma wal_checkpoint(truncate)");

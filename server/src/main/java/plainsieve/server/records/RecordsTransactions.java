@@ -17,9 +17,9 @@ import org.springframework.transaction.support.SmartTransactionObject;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Changes of the records that belong together. Begins and ends them in SQLite's own words, on a connection that ends each of
- * its statements on its own: the driver, told to leave that to us, takes the writer's place again as soon as a change is
- * committed, and then calls a change failed that was kept, when another program was faster.
+ * Transactions of the records. Uses explicit BEGIN and COMMIT on a connection in autocommit mode:
+ * otherwise the driver acquires the write lock again right after a commit,
+ * and reports a committed transaction as failed if another process got the lock.
  */
 final class RecordsTransactions extends AbstractPlatformTransactionManager {
     private static final Logger LOG = LoggerFactory.getLogger(RecordsTransactions.class);
@@ -86,7 +86,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         }
     }
 
-    /* SQLite itself undoes a change for which the disk had no room; there is nothing left to undo then. */
+    /* SQLite rolls back automatically when the disk is full; there is nothing left to roll back then. */
     @Override
     protected void doRollback(DefaultTransactionStatus status) {
         try {

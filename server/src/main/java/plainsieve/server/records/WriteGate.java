@@ -13,8 +13,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Lets one writer of this server into the records at a time, in the order of their coming: SQLite has one place for a writer,
- * and those who wait for it here hold no connection, so that no one who only reads waits with them.
+ * Admits one writer of this server at a time, first come, first served: SQLite has a single writer,
+ * and waiting here holds no connection, so that readers do not wait for writers.
  */
 @Component
 @Intercepts(
@@ -23,13 +23,13 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
                 method = "update",
                 args = {MappedStatement.class, Object.class}))
 public class WriteGate implements Interceptor {
-    /** A little longer than one writer waits for another program. */
+    /** Slightly longer than one writer waits for another process. */
     private static final long LONGEST_WAIT_MILLIS = RecordsConfiguration.LONGEST_LOCK_MILLIS + 1_000;
 
     private final ReentrantLock gate = new ReentrantLock(true);
     private final AtomicLong changes = new AtomicLong();
 
-    /** Throws {@link RecordsFailure} when the others take too long. */
+    /** Throws {@link RecordsFailure} after a timeout. */
     public void enter() {
         try {
             if (!gate.tryLock(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS)) {
@@ -57,7 +57,7 @@ public class WriteGate implements Interceptor {
         changes.incrementAndGet();
     }
 
-    /** A number that grows with every change of the records but those of Sent. Data read before it grew may be outdated. */
+    /** A counter incremented by every change except those of Sent. Data read before an increment may be outdated. */
     long changes() {
         return changes.get();
     }

@@ -13,8 +13,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.sources.Cancellation;
 
 /**
- * The runs under way, by their owner and the ID that the owner gave them, so that a later request can stop them, however long they
- * take. An ID alone stops nothing: it has to come from the owner of the run.
+ * The active runs by owner and ID, so that a later request can cancel them, however long they
+ * take. An ID alone cancels nothing: the request has to come from the owner of the run.
  */
 @Component
 public class Cancellations {
@@ -24,7 +24,7 @@ public class Cancellations {
     /* Callers choose the ids, and two of them may have chosen the same. */
     private final Map<RunKey, List<Cancellation>> running = new ConcurrentHashMap<>();
 
-    /* A stop may overtake the run it is meant for; so a run that is stopped before it is known begins stopped. */
+    /* A cancellation may arrive before its run; such a run starts cancelled. */
     private final Cache<RunKey, Boolean> stoppedBefore;
 
     @Autowired
@@ -40,10 +40,10 @@ public class Cancellations {
     }
 
     /**
-     * Names a run.
+     * Identifies a run.
      *
      * @param owner see {@link plainsieve.server.people.Caller#owner()}
-     * @param id given by the owner
+     * @param id assigned by the owner
      */
     public record RunKey(String owner, String id) {}
 
@@ -69,7 +69,7 @@ public class Cancellations {
         });
     }
 
-    /** Stops every run of this key at its source. Stopping one that has ended does nothing. */
+    /** Cancels every run of this key at its source. Has no effect on ended runs. */
     public void stop(RunKey run) {
         List<Cancellation> found = running.getOrDefault(run, List.of());
         found.forEach(one -> one.stop(Cancellation.Reason.ASKED));
@@ -78,13 +78,13 @@ public class Cancellations {
         }
     }
 
-    /* When so many stops of unknown runs are remembered, more are none that anyone meant: they push nothing out. */
+    /* Beyond this number, cancellations of unknown runs are ignored: they must not evict others. */
     private void stopWhenItComes(RunKey run) {
         stoppedBefore.cleanUp();
         if (stoppedBefore.estimatedSize() < MOST_OVERTAKING) {
             stoppedBefore.put(run, true);
             if (!running.getOrDefault(run, List.of()).isEmpty()) {
-                // It came meanwhile; the next one of this id is another.
+                // It arrived meanwhile; the next run with this ID is another one.
                 stoppedBefore.invalidate(run);
                 stop(run);
             }

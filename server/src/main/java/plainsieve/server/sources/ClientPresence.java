@@ -17,7 +17,7 @@ public final class ClientPresence {
         leave(Cancellation.Reason.LEFT);
     }
 
-    /** @param why no one waits for it */
+    /** @param why the reason of the cancellation */
     public synchronized void leave(Cancellation.Reason why) {
         left = Optional.of(why);
         run.ifPresent(mine -> mine.stop(why));

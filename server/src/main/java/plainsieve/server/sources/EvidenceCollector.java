@@ -46,8 +46,8 @@ public class EvidenceCollector {
      * The reported evidence.
      *
      * @param plan its steps, one line each
-     * @param fetched of each side; nothing where all of it is of one source
-     * @param millis how long it took to tell
+     * @param fetched rows of each part of a federated query; empty for a single source
+     * @param millis duration of EXPLAIN
      */
     public record CollectedEvidence(
             List<PlacedVerdict> judged, List<String> plan, List<Fetched> fetched, double millis) {}
@@ -96,7 +96,7 @@ public class EvidenceCollector {
         return new CollectedEvidence(judged, plan, fetched(sent, ofHere), millis);
     }
 
-    /** The first steps of the plan here are the sides. */
+    /** The first steps of the local plan are the parts. */
     private static List<Fetched> fetched(FederatedStatement sent, Plan plan) {
         return plan.steps().stream()
                 .limit(sent.parts().size())
@@ -104,7 +104,7 @@ public class EvidenceCollector {
                 .toList();
     }
 
-    /** What a source does not tell is not known; the others are reported all the same. */
+    /** A failure leaves the evidence of one part unknown; the others are still reported. */
     private CollectedEvidence side(StatementOrigin origin, FederatedStatement.PartStatement one, boolean measured) {
         try {
             return explain(origin, one.statement(), measured);

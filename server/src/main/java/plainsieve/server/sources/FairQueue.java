@@ -28,14 +28,14 @@ final class FairQueue {
     private final Map<String, Integer> byCaller = new HashMap<>();
     private final Map<String, Integer> byReport = new HashMap<>();
 
-    /** The statements that wait, by their callers; whose turn is next comes first. */
+    /** The waiting statements by caller, in order of turns. */
     private final Map<String, Deque<Waiter>> waiting = new LinkedHashMap<>();
 
     /**
-     * A statement that wants a place.
+     * A statement to be queued.
      *
-     * @param caller takes turns with other callers
-     * @param report of which project and report it is; empty for none
+     * @param caller key of the round-robin
+     * @param report project and report; empty for none
      * @param download whether it fetches all rows for a file
      */
     record Entry(String caller, String report, boolean download) {}
@@ -49,7 +49,7 @@ final class FairQueue {
         }
     }
 
-    /** Statements of one caller that run or wait. */
+    /** The running and waiting statements of one caller. */
     record Load(String caller, int running, int waiting) {}
 
     FairQueue(String source, SourceShares shares) {
@@ -59,10 +59,10 @@ final class FairQueue {
     }
 
     /**
-     * Returns when there is a place, which {@link #leave} gives back.
+     * Waits for a permit, which {@link #leave} releases.
      *
-     * @param told is reported every now and then how many go in before
-     * @throws SourceFailure when the run is stopped, or has waited too long
+     * @param told periodically receives the number of statements ahead
+     * @throws SourceFailure if the run is cancelled, or after a timeout
      */
     void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
         Waiter mine = new Waiter(entry);
@@ -87,7 +87,7 @@ final class FairQueue {
         }
     }
 
-    /** Returns whether one has to wait. */
+    /** Returns whether the caller has to wait. */
     private synchronized boolean takeOrQueue(Waiter mine) {
         if (fits(mine.entry)) {
             take(mine.entry);
@@ -127,7 +127,7 @@ final class FairQueue {
         }
     }
 
-    /** Waits a little; whether the turn has come. */
+    /** Waits briefly; returns whether the turn has come. */
     private synchronized boolean goes(Waiter mine) {
         try {
             if (!mine.goes) {
@@ -161,7 +161,7 @@ final class FairQueue {
         return before;
     }
 
-    /** Goes out of the line, or gives the place back that has just come. */
+    /** Leaves the queue, or releases a permit that was just granted. */
     private synchronized void giveUp(Waiter mine) {
         if (mine.goes) {
             leave(mine.entry);
@@ -173,7 +173,7 @@ final class FairQueue {
         });
     }
 
-    /** Gives a place back; those go in whose turn it is and whose share allows it. */
+    /** Releases a permit; waiting statements proceed by turn within their shares. */
     synchronized void leave(Entry entry) {
         free++;
         downloads -= entry.download() ? 1 : 0;
@@ -190,7 +190,7 @@ final class FairQueue {
         return one + other == 0 ? null : one + other;
     }
 
-    /* The first in the order of turns that fits; its caller goes to the end. */
+    /* The first in turn within its share; its caller moves to the end. */
     private Optional<Waiter> next() {
         for (String caller : List.copyOf(waiting.keySet())) {
             Iterator<Waiter> own = waiting.get(caller).iterator();
@@ -209,7 +209,7 @@ final class FairQueue {
         return Optional.empty();
     }
 
-    /** Who holds places and who waits, by caller. */
+    /** Running and waiting statements by caller. */
     synchronized List<Load> load() {
         Map<String, Integer> callers = new LinkedHashMap<>(byCaller);
         waiting.keySet().forEach(caller -> callers.putIfAbsent(caller, 0));

@@ -18,14 +18,14 @@ record FederatedSender(StatementSender sending, StatementOrigin origin) implemen
         return sending.send(origin.at(part.source()), statement, new SideListener(cancellation, receiver));
     }
 
-    /** Files are counted by the engine here, databases count by themselves; of a service rows are counted when they have come. */
+    /** Rows of files are counted by the local engine, databases count themselves; rows of services are counted on arrival. */
     @Override
     public boolean counts(SourcePart part) {
         SourceKind kind = origin.project().source(part.source()).kind();
         return !kind.isService();
     }
 
-    /** Hands rows on, and lets what stops the whole stop this run. */
+    /** Forwards rows, and cancels this run together with the whole. */
     private record SideListener(Cancellation whole, RowReceiver receiver) implements RunListener {
         @Override
         public void begun(Cancellation run) {

@@ -25,7 +25,7 @@ import plainsieve.sources.engine.EnginePool;
 /** The cache folders of file sources. Folders of removed sources are deleted at the start. */
 @Component
 class FileCacheFolders {
-    /** Of folders that are asked at once; more wait until one is not. */
+    /** Concurrent folder engines; further folders wait. */
     private static final int MOST_ENGINES = 4;
 
     private final Path folder;
@@ -46,12 +46,12 @@ class FileCacheFolders {
         return enginePool;
     }
 
-    /** Where answers of services lie while they are shown; nothing of it outlasts the server. */
+    /** The folder of cached service responses; emptied on restart. */
     Path ofAnswers() {
         return folder.resolve("answers");
     }
 
-    /** Where rows of several sources lie while something is asked of all of them. */
+    /** The folder of fetched rows of federated queries. */
     Path ofSides() {
         return folder.resolve("sides");
     }
@@ -61,8 +61,8 @@ class FileCacheFolders {
     }
 
     /**
-     * What the engine on a database in a file may use: as much as one that asks a folder, and of the disk only what is ours. Two
-     * sources may be of one file, for which there is one engine; so it goes by the file.
+     * The limits of an engine on a database file: as much memory as one on a folder, and temporary files in our own folder only. Two
+     * sources may share a file and therefore an engine; the folder depends on the file.
      */
     Map<String, String> bounds(SourceSettings.DuckDb database) {
         return enginePool.each().settings(folder.resolve(name(database.file())));
@@ -87,7 +87,7 @@ class FileCacheFolders {
         }
     }
 
-    /* A server that was killed left what it was just making. */
+    /* A killed server left incomplete files. */
     private static void removeHalf(Path kept) throws IOException {
         for (Path one : entriesOf(kept)) {
             if (one.getFileName().toString().matches("views-.*|.*\\.(stage|draft)")) {

@@ -16,8 +16,8 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
 /**
- * Which files of this machine may be sources: those in folders that the operator allowed, wherever links on the way lead, and
- * never the server's own records and keys. A name without a folder lies in the first of them.
+ * Which local files may be sources: those in folders that the operator permits, after resolving all links, and
+ * never the server's own records and keys. A relative name is resolved in the first folder.
  */
 @Component
 public class FileFence {
@@ -35,9 +35,9 @@ public class FileFence {
     }
 
     /**
-     * The same source with the whole path of its file, every link followed: what was looked at here is what is opened.
+     * The same source with the resolved absolute path of its file: the checked file is the opened one.
      *
-     * @throws ProblemException when the file must not be read
+     * @throws ProblemException if the file must not be read
      */
     public SourceAccess inside(SourceAccess access) {
         return access.settings() instanceof SourceSettings.InFile file
@@ -64,7 +64,7 @@ public class FileFence {
         }
     }
 
-    /* A file that is not there yet lies where the nearest folder that is there leads. */
+    /* A missing file is resolved from the nearest existing folder. */
     private static Path followed(Path path) {
         Path there = path;
         while (!Files.exists(there, LinkOption.NOFOLLOW_LINKS)) {
@@ -77,7 +77,7 @@ public class FileFence {
         }
     }
 
-    /** Whether a file lies in the folder of a project's stored copies, wherever links on the way lead. */
+    /** Whether a file is in the folder of a project's stored copies, after resolving links. */
     boolean isOfStoredCopies(Path file) {
         Path files = followed(folders.get(0));
         Path followed = followed(file);

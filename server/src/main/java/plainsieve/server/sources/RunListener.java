@@ -7,16 +7,16 @@ import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunSummary;
 
-/** Follows one run: the statement, then columns and rows as they come, then how it went. Listens to what it needs. */
+/** Observes one run: the statement, then columns and rows as they arrive, then the outcome. */
 public interface RunListener extends RowReceiver {
-    /** It is known from here on, and can be stopped. */
+    /** The run is registered from here on and can be cancelled. */
     default void begun(Cancellation run) {
         // Most are stopped by their id.
     }
 
-    /** All places at the source are taken. @param before how many runs go in before this one */
+    /** All permits of the source are in use. @param before the number of runs ahead */
     default void waiting(int before) {
-        // Only where someone looks.
+        // Only some listeners show the queue.
     }
 
     /** @param sentId its number in Sent */
@@ -26,12 +26,12 @@ public interface RunListener extends RowReceiver {
 
     @Override
     default void columns(List<Column> columns) {
-        // Who knows what it asked for knows its columns.
+        // Columns of known queries are known.
     }
 
     @Override
     default void row(Object[] values) {
-        // Some only want to know how it went.
+        // Some listeners need the outcome only.
     }
 
     default void done(RunSummary summary) {

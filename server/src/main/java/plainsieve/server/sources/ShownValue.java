@@ -5,12 +5,12 @@ import plainsieve.sources.Binary;
 
 /** A value of an answer as it travels to a screen. */
 public final class ShownValue {
-    /** Whole numbers up to here are exact in a double: 2^53. */
+    /** The largest integer that is exact in a double: 2^53. */
     private static final long LARGEST_EXACT = 9_007_199_254_740_992L;
 
     private ShownValue() {}
 
-    /** A browser's numbers are doubles: what would lose digits is text. Bytes are cut, and say how many they are. */
+    /** Numbers in browsers are doubles: those that would lose digits are text. Binary values are truncated, with their length. */
     public static Object of(Object value) {
         if (value instanceof Long number && Math.abs(number) > LARGEST_EXACT) {
             return number.toString();

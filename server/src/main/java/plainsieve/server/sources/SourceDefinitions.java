@@ -39,11 +39,11 @@ public class SourceDefinitions {
         this.secrets = secrets;
     }
 
-    /** A key that opens none of the passwords is another one, or was refreshed because the old one is gone. */
+    /** A key that decrypts none of the passwords is another one, or was generated because the old one is missing. */
     @PostConstruct
     void requireTheirKey() {
         List<SourceRow> rows = records.all();
-        // Those of files are put here again with what this start knows of them.
+        // Those from files are written again at start.
         if (!served && !rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
             throw new IncompatibleDatabaseException(
                     "secret.key cannot decrypt the passwords of %d sources in the database. Restore the matching key file or database."
@@ -55,13 +55,13 @@ public class SourceDefinitions {
         return find(id).isPresent();
     }
 
-    /** Throws {@link NotFoundException} when there is no such source. */
+    /** Throws {@link NotFoundException} if there is no such source. */
     public SourceRow row(String id) {
         return find(id).orElseThrow(() -> new NotFoundException(
                 "source", id, records.all().stream().map(SourceRow::id).toList()));
     }
 
-    /** What each source is asked to bear, by its id. */
+    /** The limits of each source, by ID. */
     public Map<String, SourceLimits> limits() {
         return records.all().stream().collect(Collectors.toMap(SourceRow::id, forms::limits));
     }
@@ -71,7 +71,7 @@ public class SourceDefinitions {
         return new SourceAccess(row.id(), forms.settings(row), password(row), forms.limits(row));
     }
 
-    /** With the password that is kept, if none is given and the same user asks the same server. */
+    /** With the stored password if none is given for the same user of the same server. */
     public SourceAccess completed(SourceAccess access) {
         return find(access.id())
                 .filter(row -> access.password().reveal().isEmpty())
@@ -89,10 +89,10 @@ public class SourceDefinitions {
         records.add(rowOf(access));
     }
 
-    /** What a change was made from. */
+    /** The state on which a change is based. */
     public record SeenState(SourceSettings settings, SourceLimits limits) {}
 
-    /** Throws {@link EditConflictException} when it is another one than was seen, or becomes one at this moment. */
+    /** Throws {@link EditConflictException} if it changed since, or concurrently. */
     public void change(SourceAccess access, Optional<SeenState> seen) {
         SourceRow before = row(access.id());
         SeenState now = new SeenState(forms.settings(before), forms.limits(before));
@@ -101,7 +101,7 @@ public class SourceDefinitions {
         }
     }
 
-    /** Which projects may ask it from now on; all of them when none is named. */
+    /** Sets the projects it is assigned to; all if empty. */
     public void allow(String id, Set<String> projects) {
         records.allow(id, String.join(" ", projects));
     }
@@ -129,7 +129,7 @@ public class SourceDefinitions {
                 access.id(), settings.kind().word(), forms.write(settings, access.limits()), password, 0, "");
     }
 
-    /* A kept password must not be sent to a server that it was not given for. */
+    /* A stored password must not be sent to another server. */
     private static boolean sameServer(SourceSettings one, SourceSettings other) {
         if (one instanceof ServiceSettings here && other instanceof ServiceSettings there) {
             return here.base().equals(there.base())

@@ -17,7 +17,7 @@ import plainsieve.server.records.definitions.SourceRow;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** Adds, changes, tries and removes sources, which projects share, and says which projects may ask them. */
+/** Adds, changes, tests and removes sources, which projects share, and their assignment to projects. */
 @Service
 public class SourceEdits {
     private static final String ID = "[A-Za-z0-9][A-Za-z0-9 ._-]{0,60}";
@@ -47,7 +47,7 @@ public class SourceEdits {
         bringIn(access);
     }
 
-    /** Adds a source of a project that comes from elsewhere. Its file may lie where this server must not read: its health says so. */
+    /** Adds an imported source. Its file may be forbidden here: its health reports that. */
     public void bringIn(SourceAccess access) {
         checkName(access.id());
         refuseTaken(access.id());
@@ -63,7 +63,7 @@ public class SourceEdits {
         }
     }
 
-    /** Throws {@link ProblemException} when there is such a source that this project may not ask. */
+    /** Throws {@link ProblemException} if the source exists but is not assigned to this project. */
     public void refuseOthers(Project project, String id) {
         if (kept.has(id) && !project.sources().containsKey(id)) {
             throw new ProblemException(Problem.of(
@@ -86,10 +86,10 @@ public class SourceEdits {
     }
 
     /**
-     * Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same.
+     * Changes a source. An empty password keeps the stored one for the same server and user.
      *
      * @param seen the version that the change is based on; empty for an unconditional change
-     * @throws plainsieve.server.definitions.model.EditConflictException when the source is another one by now
+     * @throws plainsieve.server.definitions.model.EditConflictException if the source changed meanwhile
      */
     public void change(SourceAccess access, Optional<SourceDefinitions.SeenState> seen) {
         kept.requireAllowed(access);
@@ -98,10 +98,10 @@ public class SourceEdits {
     }
 
     /**
-     * Takes a column of files for something from now on, or a line for the one with the names of columns.
+     * Declares the type of a column of files, or the line with the column names.
      *
      * @param column or {@link plainsieve.sources.TableOverrides#NAMES}
-     * @param form in the words of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for automatic
+     * @param form in the notation of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for automatic
      */
     public void say(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));
@@ -116,7 +116,7 @@ public class SourceEdits {
     }
 
     /**
-     * Whether a source would answer, before it is kept. Throws {@link plainsieve.sources.SourceFailure} when it does not.
+     * Tests a source before it is saved. Throws {@link plainsieve.sources.SourceFailure} if it does not respond.
      *
      * @return its name and version
      */
@@ -142,16 +142,16 @@ public class SourceEdits {
         facts.forget(from);
     }
 
-    /** The ids of the projects that may ask a source; none when all may. */
+    /** The IDs of the projects a source is assigned to; empty for all. */
     public List<String> allowed(String id) {
         String projects = kept.row(id).projects();
         return projects.isEmpty() ? List.of() : List.of(projects.split(" "));
     }
 
     /**
-     * Says which projects may ask a source. Throws {@link StillUsedException} when one that asks it would not be among them.
+     * Sets the projects a source is assigned to. Throws {@link StillUsedException} if another project uses it.
      *
-     * @param projectIds none for all of them
+     * @param projectIds empty for all projects
      */
     @Transactional
     public void allow(String id, Set<String> projectIds) {
@@ -168,7 +168,7 @@ public class SourceEdits {
         kept.allow(id, projectIds);
     }
 
-    /** Something that asks a source, and the project it belongs to. */
+    /** An object that uses a source, and its project. */
     public record User(Project project, Usage use) {
         String inWords() {
             return use.inWords() + " of “" + project.name() + "”";
@@ -183,7 +183,7 @@ public class SourceEdits {
         return users;
     }
 
-    /** Removes a source that nothing asks; it can be restored. Throws {@link StillUsedException} otherwise. */
+    /** Removes an unused source; it can be restored. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(String id) {
         SourceRow row = kept.row(id);

@@ -27,8 +27,8 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
 /**
- * What each source says of its columns, kept for a while. No one waits for a slow or a dead database: until it has
- * answered, what it said before holds, or nothing is known of its columns.
+ * Cached metadata of sources. Callers do not wait for a slow or unreachable database: until it
+ * responds, the previous metadata is used, or columns are unknown.
  */
 @Service
 public class SourceFacts implements TableCache {
@@ -41,11 +41,11 @@ public class SourceFacts implements TableCache {
     private final ExecutorService asking;
     private final Map<String, CacheEntry> asked = new ConcurrentHashMap<>();
 
-    /** @param before what it had said before */
+    /** @param before the previous metadata */
     private record CacheEntry(Instant at, Future<Optional<Facts>> answer, Facts before) {}
 
     /**
-     * @param functions those that give rows, and procedures
+     * @param functions table functions and procedures
      * @param names the columns of each table, in lower case
      * @param all every column of every table
      * @param indexes for each table, in lower case, the leading column of each index and the name of that index
@@ -86,7 +86,7 @@ public class SourceFacts implements TableCache {
         return unread;
     }
 
-    /** Functions that give rows as the source describes them; none until the source has answered. */
+    /** Table functions of the source; empty until it has responded. */
     public List<Catalog.CatalogFunction> functions(String sourceId) {
         return facts(sourceId).functions();
     }
@@ -107,7 +107,7 @@ public class SourceFacts implements TableCache {
         return facts(sourceId).names();
     }
 
-    /** What the source has said of its names last; no one waits for it to say it again, but a moment for the first time. */
+    /** The last known names of the source; waits briefly only for the first time. */
     public SourceNames namesSoFar(String sourceId) {
         CacheEntry now = asked(sourceId);
         boolean first = now.before() == Facts.NONE;
@@ -116,14 +116,14 @@ public class SourceFacts implements TableCache {
                 : now.before().all();
     }
 
-    /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
+    /** The leading columns of a table's indexes, in lower case, with the name of the index. */
     public Map<String, String> leadingIndexes(String sourceId, String table) {
         return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
     }
 
     /**
-     * Waits longer for a source that has told nothing yet, for those who make of it what stays: steps of SQL, a parameter. One that
-     * hangs is not waited for to its end.
+     * Waits longer for initial metadata, for operations with lasting results: conversion of SQL to steps, new parameters. The wait
+     * is limited.
      */
     public void waitUntilTold(String sourceId) {
         CacheEntry now = asked(sourceId);
@@ -156,7 +156,7 @@ public class SourceFacts implements TableCache {
         return await(asked(sourceId), LONGEST_WAIT_MILLIS);
     }
 
-    /* While a source does not answer, what it said last holds: an offer that was made does not go away on its own. */
+    /* While a source does not respond, the previous metadata stays: options do not disappear. */
     private static Facts await(CacheEntry asked, long millis) {
         try {
             return asked.answer().get(millis, TimeUnit.MILLISECONDS).orElse(asked.before());
@@ -168,7 +168,7 @@ public class SourceFacts implements TableCache {
         }
     }
 
-    /** Nothing when the source does not tell. */
+    /** Empty if the source fails. */
     private Optional<Facts> ask(String sourceId) {
         try {
             Catalog catalog = statementSender.catalogue(sourceId);
@@ -198,7 +198,7 @@ public class SourceFacts implements TableCache {
         return tables;
     }
 
-    /* Of tables with one name in two schemas nothing is stated: a plan does not tell which of them it means. */
+    /* Tables with one name in two schemas are skipped: a plan does not distinguish them. */
     private static Map<String, Map<String, String>> indexes(Catalog catalog) {
         Map<String, Map<String, String>> all = new HashMap<>();
         for (Catalog.Table table : catalog.tables()) {

@@ -41,7 +41,7 @@ class SourceRegistry {
     private final WebSource.Reaching reaching;
     private final FederatedSource several;
 
-    /* Each side waits in the line of its source; one that is of several itself would wait here for its own whole. */
+    /* Each part waits in the queue of its source; a federated statement that waited here, too, could wait for itself. */
     private final FairQueue noLine = new FairQueue("several sources", SourceShares.all(Integer.MAX_VALUE));
 
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
@@ -50,9 +50,9 @@ class SourceRegistry {
     private volatile boolean closed;
 
     /**
-     * A source that is open.
+     * An open source.
      *
-     * @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows
+     * @param beside queue of short statements that pages need first: lists, previews and plans do not wait behind rows
      */
     record Opened(
             SourceRow row,
@@ -70,7 +70,7 @@ class SourceRegistry {
             return new SourceHandle(source, limits, line(purpose));
         }
 
-        /** The line in front of it for what is asked for this. */
+        /** The queue for a purpose. */
         private FairQueue line(Purpose.Kind purpose) {
             return switch (purpose) {
                 case LIST, LOOK, EVIDENCE -> beside;
@@ -79,10 +79,10 @@ class SourceRegistry {
         }
     }
 
-    /** How something is asked. */
+    /** How a statement is sent. */
     record SourceHandle(Source source, SourceLimits limits, FairQueue line) {}
 
-    /** Of a statement on several sources. @param asks asks each of them */
+    /** For a federated statement. @param asks sends each part */
     SourceHandle ofSeveral(PartSender asks) {
         return new SourceHandle(several.asking(asks), SourceLimits.USUAL, noLine);
     }
@@ -109,8 +109,8 @@ class SourceRegistry {
     }
 
     /**
-     * Throws {@link plainsieve.server.definitions.model.NotFoundException} when there is no such source, and {@link SourceFailure} when it cannot be
-     * asked as it is kept.
+     * Throws {@link plainsieve.server.definitions.model.NotFoundException} if there is no such source, and {@link SourceFailure} if its
+     * settings are invalid.
      */
     Opened get(String id) {
         SourceRow row = kept.row(id);
@@ -153,9 +153,9 @@ class SourceRegistry {
     }
 
     /**
-     * A source that is not kept: to try how it would be reached. The caller closes it.
+     * An unsaved source, for a test. The caller closes it.
      *
-     * @throws ProblemException when it must not be read
+     * @throws ProblemException if it must not be read
      */
     Source open(SourceAccess access) {
         SourceAccess inside = fence.inside(access);
@@ -173,13 +173,13 @@ class SourceRegistry {
                 : new JdbcSource(inside, clock);
     }
 
-    /** Whose statements for rows run at a source at this moment, and whose wait; none when it is not open. */
+    /** Callers with running or waiting row statements on a source; empty if it is not open. */
     List<FairQueue.Load> load(String id) {
         Opened opened = open.get(id);
         return opened == null ? List.of() : opened.rows().load();
     }
 
-    /** A source that is open as it is kept now; nothing before it is asked, or once it was removed. */
+    /** The open source with its current settings; empty before first use and after removal. */
     Optional<Opened> current(String id) {
         return Optional.ofNullable(open.get(id)).filter(opened -> kept.find(id)
                 .filter(row -> sameAccess(opened.row(), row))
@@ -191,7 +191,7 @@ class SourceRegistry {
         closeQuietly(open.remove(id));
     }
 
-    /* A source's place among the others says nothing of how it is reached. */
+    /* Its position among the sources is irrelevant for connecting. */
     private static boolean sameAccess(SourceRow one, SourceRow other) {
         return one.kind().equals(other.kind())
                 && one.settings().equals(other.settings())
@@ -206,7 +206,7 @@ class SourceRegistry {
 
     @PreDestroy
     void close() {
-        // Who opens one from now on lets go of it again; those of before are seen here.
+        // Sources opened from now on are closed by their openers; earlier ones are visible here.
         closed = true;
         several.close();
         open.values().forEach(SourceRegistry::closeQuietly);

@@ -3,9 +3,9 @@ package plainsieve.server.sources;
 import plainsieve.server.runtime.settings.ShareSettings;
 
 /**
- * How many of the statements that a source runs at once are one caller's, one report's, or downloads; each at least one.
+ * The maximum number of concurrent statements of one caller, one report, and downloads; each at least one.
  *
- * @param places all of them
+ * @param places the total
  */
 record SourceShares(int places, int ofCaller, int ofReport, int ofDownloads) {
     static SourceShares of(int places, ShareSettings settings) {
@@ -16,7 +16,7 @@ record SourceShares(int places, int ofCaller, int ofReport, int ofDownloads) {
                 share(places, settings.downloads()));
     }
 
-    /** Shares that let everyone have all places. */
+    /** Shares without restrictions. */
     static SourceShares all(int places) {
         return new SourceShares(places, places, places, places);
     }

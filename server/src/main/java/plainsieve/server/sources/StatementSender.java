@@ -52,7 +52,7 @@ public class StatementSender {
     private final Settings settings;
     private final Reporting reporting;
 
-    /** Where it reports how statements went, and that a source rejects its user. */
+    /** Receives the outcome of statements and rejected credentials. */
     @Component
     record Reporting(MeterRegistry meters, ApplicationEventPublisher events) {}
 
@@ -66,10 +66,10 @@ public class StatementSender {
     }
 
     /**
-     * Sends a statement that someone waits for and may stop.
+     * Sends a cancellable statement.
      *
-     * @param runId given by the caller, to stop it by
-     * @throws SourceFailure when the source fails; written into Sent before it is thrown
+     * @param runId assigned by the caller, to cancel it
+     * @throws SourceFailure if the source fails; recorded in Sent before
      */
     public RunSummary send(String runId, StatementOrigin origin, Statement statement, RunListener listener) {
         return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
@@ -80,12 +80,12 @@ public class StatementSender {
         });
     }
 
-    /** Sends what no one asked for by name: lists, looks at columns, comparisons. */
+    /** Sends a statement that cannot be cancelled by ID: lists, previews, comparisons. */
     public RunSummary send(StatementOrigin origin, Statement statement, RunListener listener) {
         return send(UUID.randomUUID().toString(), origin, statement, listener);
     }
 
-    /** @param millis how long the source took to tell */
+    /** @param millis duration at the source */
     public record TimedPlan(Plan plan, double millis) {}
 
     /**
@@ -110,9 +110,9 @@ public class StatementSender {
     }
 
     /**
-     * Looks at an answer as it comes. It is in Sent as everything is.
+     * Previews a raw response. It is recorded in Sent.
      *
-     * @throws ProblemException when the source has no answers to look at
+     * @throws ProblemException if the source has no raw responses
      */
     public ResponsePreview look(StatementOrigin origin, Statement statement) {
         return logged(
@@ -126,7 +126,7 @@ public class StatementSender {
                 });
     }
 
-    /** What a source holds. Throws {@link SourceFailure} when it does not tell. */
+    /** The metadata of a source. Throws {@link SourceFailure} if it fails. */
     public Catalog catalogue(String sourceId) {
         SourceRegistry.Opened opened = sources.get(sourceId);
         return watched(sourceId, () -> opened.source()
@@ -139,7 +139,7 @@ public class StatementSender {
         return watched(sourceId, source::health);
     }
 
-    /** Since when a source is not asked because it rejected the user or the password; nothing when it did not. */
+    /** Since when a source is not queried because it rejected the credentials; empty if it did not. */
     public Optional<Instant> rejectedSince(String sourceId) {
         return sources.current(sourceId).flatMap(opened -> opened.source().rejectedSince());
     }
@@ -161,7 +161,7 @@ public class StatementSender {
         }
     }
 
-    /** The same of a source that is not kept yet. */
+    /** Tests an unsaved source. */
     public String tried(SourceAccess access) {
         try (Source source = sources.open(access)) {
             return source.health();
@@ -169,13 +169,13 @@ public class StatementSender {
     }
 
     /**
-     * A caller whose statements run at a source, or wait for it.
+     * A caller with running or waiting statements on a source.
      *
      * @param owner see {@link plainsieve.server.people.Caller#owner()}
      */
     public record Holder(String owner, int running, int waiting) {}
 
-    /** Who holds the places of a source at this moment, and who waits. */
+    /** Callers with running or waiting statements on a source. */
     public List<Holder> holders(String sourceId) {
         return sources.load(sourceId).stream()
                 .map(load -> new Holder(load.caller(), load.running(), load.waiting()))
@@ -198,7 +198,7 @@ public class StatementSender {
         return new RunLimits(limits.longest(ofServer));
     }
 
-    /** What came of asking, and how it went. */
+    /** A result with its summary. */
     private record Outcome<T>(T result, RunSummary answer) {}
 
     private interface Asking<T> {
@@ -247,7 +247,7 @@ public class StatementSender {
                 origin.purpose().kind() == Purpose.Kind.DOWNLOAD);
     }
 
-    /** By source, by what caused it and how it ended: how many, and how long they took. */
+    /** Metrics by source, cause and outcome: count and duration. */
     private <T> T measured(SentLog.LogEntry begun, Supplier<T> asking) {
         Timer.Sample sample = Timer.start(reporting.meters());
         String outcome = "failed";

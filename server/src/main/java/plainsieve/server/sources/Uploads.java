@@ -23,7 +23,7 @@ import plainsieve.sources.files.FileKind;
 public class Uploads {
     private static final String CALLED = "[^./\\\\~_][^/\\\\]{0,120}";
 
-    /** In bytes: what file systems take. */
+    /** In bytes, the limit of file systems. */
     private static final int LONGEST_NAME = 255;
 
     private final SourceDefinitions kept;
@@ -37,10 +37,10 @@ public class Uploads {
     }
 
     /**
-     * @param name in the folder of the source, perhaps in a folder in it: {@code weather/2026_07.csv}
-     * @param replaces whether it may take the place of one that is there
-     * @throws ProblemException when it is no file that could be a table, or one is there already
-     * @throws DiskFullException when the disk takes no more
+     * @param name in the folder of the source, optionally with a subfolder: {@code weather/2026_07.csv}
+     * @param replaces whether it may overwrite a file
+     * @throws ProblemException if it cannot be a table, or exists already
+     * @throws DiskFullException if the disk is full
      */
     public void put(String sourceId, String name, boolean replaces, InputStream content) {
         Path target = target(sourceId, name);
@@ -62,7 +62,7 @@ public class Uploads {
         try {
             Files.createDirectories(target.getParent());
             Files.copy(content, draft);
-            // Another one of the name may have come while this one did.
+            // Another file of the name may have arrived meanwhile.
             synchronized (this) {
                 if (!wanted.replaces()) {
                     requireFree(target, wanted.name());
@@ -125,7 +125,7 @@ public class Uploads {
                 .anyMatch(part -> part.getBytes(StandardCharsets.UTF_8).length > LONGEST_NAME);
     }
 
-    /* A link on the way would lead elsewhere. */
+    /* A link in the path would lead elsewhere. */
     private static void requireWithin(Path root, Path target) throws IOException {
         Path there = Files.isSymbolicLink(target) ? target : target.getParent();
         while (!Files.exists(there)) {

@@ -46,7 +46,7 @@ public final class CachedTables<F> {
         return System.nanoTime() - made < age.toNanos();
     }
 
-    /** An engine that may be asked until it is left; nothing when they are gone. @param opening makes one again, entered already */
+    /** An engine that may be used until it is left; empty after removal. @param opening opens one, already entered */
     synchronized Optional<EmbeddedEngine> entered(Function<Path, EmbeddedEngine> opening) {
         if (forgotten) {
             return Optional.empty();
@@ -57,14 +57,14 @@ public final class CachedTables<F> {
         return engine;
     }
 
-    /** They are shown no more; who asks them just now may end. */
+    /** They are no longer available; current users may finish. */
     synchronized void forget() {
         forgotten = true;
         engine.ifPresent(EmbeddedEngine::retire);
         remove(database);
     }
 
-    /** Removes a database, with what its engine may have left next to it. */
+    /** Removes a database with its engine's temporary files. */
     public static void remove(Path database) {
         try {
             Files.deleteIfExists(database);

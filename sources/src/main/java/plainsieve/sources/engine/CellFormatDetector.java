@@ -20,7 +20,7 @@ public final class CellFormatDetector {
     private static final int EXAMPLES = 3;
     private static final int MOST_DIGITS = 38;
 
-    /** A text that is a number, day or moment in most of its cells is reported as one that could be. */
+    /** A text column in which most cells are numbers, dates or timestamps is reported as a possible one. */
     private static final double MOST = 0.5;
 
     private final CellStaging staging;
@@ -185,7 +185,7 @@ public final class CellFormatDetector {
                 : "cast(" + form.read(cell) + " as " + form.type() + ")";
     }
 
-    /** A decimal that holds every digit; a binary fraction where that would be too many. */
+    /** A decimal that holds every digit; DOUBLE if there would be too many. */
     private String numberType(int column, CellFormatSql form) throws SQLException {
         String text = "ltrim(" + form.withPoint(filled(column)) + ", '-+')";
         List<String> row = staging.ask(

@@ -11,9 +11,9 @@ import plainsieve.core.catalog.CellFormat;
  * SQL that tests and converts cells of a format. Detection accepts only unambiguous formats: {@code 007} is not a number and
  * {@code 01/02/2026} not a date unless declared. Declared formats are parsed more leniently.
  *
- * @param type of the values; empty for numbers, whose type is as wide as they are
- * @param looking whether a text is written so
- * @param reading its value; no value when unreadable so
+ * @param type of the values; empty for numbers, whose type depends on their digits
+ * @param looking tests whether a text has the format
+ * @param reading converts it; null if impossible
  */
 record CellFormatSql(CellFormat form, String type, String looking, String reading) {
     private static final Map<CellFormat, CellFormatSql> ALL = new EnumMap<>(CellFormat.class);
@@ -85,7 +85,7 @@ record CellFormatSql(CellFormat form, String type, String looking, String readin
         return ALL.get(form);
     }
 
-    /** Those that are found by themselves, the narrowest first; text is what is none of them. */
+    /** The detectable formats, narrowest first; text otherwise. */
     static List<CellFormatSql> found() {
         return Arrays.stream(CellFormat.values())
                 .filter(form -> form != CellFormat.TEXT)
@@ -112,7 +112,7 @@ record CellFormatSql(CellFormat form, String type, String looking, String readin
         return form == CellFormat.DECIMAL_WITH_COMMA ? "replace(replace(" + text + ", '.', ''), ',', '.')" : text;
     }
 
-    /** What also holds values that this one does not, and reads the same from those that it does. */
+    /** The format that includes this one and converts its values equally. */
     Optional<CellFormat> wider() {
         return switch (form) {
             case INTEGER -> Optional.of(CellFormat.DECIMAL);

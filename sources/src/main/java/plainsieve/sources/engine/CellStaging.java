@@ -27,12 +27,12 @@ public final class CellStaging implements AutoCloseable {
     private final Statement statement;
     private DuckDBAppender appender;
 
-    /** On the disk. @param folder that it makes, and removes */
+    /** On disk. @param folder created and removed by it */
     public CellStaging(Path folder, EngineLimits limits, Cancellation cancellation) throws IOException, SQLException {
         this(folder, folder.resolve("cells.duckdb").toString(), limits, cancellation);
     }
 
-    /** In memory as long as there is room, for what is mostly small: nothing waits for the disk. */
+    /** In memory while there is room, for mostly small data, without waiting for the disk. */
     public static CellStaging inMemory(Path folder, EngineLimits limits, Cancellation cancellation)
             throws IOException, SQLException {
         return new CellStaging(folder, "", limits, cancellation);
@@ -48,7 +48,7 @@ public final class CellStaging implements AutoCloseable {
         stoppedBy(cancellation);
     }
 
-    /** From now on that stops what is done here. Closes it when it is stopped already. */
+    /** Registers its cancellation. Closes it if it is cancelled already. */
     public void stoppedBy(Cancellation cancellation) throws IOException, SQLException {
         if (!cancellation.begin(this::cancel)) {
             close();
@@ -102,7 +102,7 @@ public final class CellStaging implements AutoCloseable {
         appender = connection.createAppender(DuckDBConnection.DEFAULT_SCHEMA, "cells");
     }
 
-    /** @param cells as many as there are columns; null where a cell is empty */
+    /** @param cells one per column; null for an empty cell */
     public void row(String[] cells) throws SQLException {
         appender.beginRow();
         for (String cell : cells) {

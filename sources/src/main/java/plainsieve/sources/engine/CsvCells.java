@@ -20,7 +20,7 @@ public final class CsvCells {
     private final CellStaging staging;
     private final Optional<HeaderRow> said;
 
-    /** @param said where the names of the columns are; empty for automatic */
+    /** @param said the position of column names; empty for automatic */
     public CsvCells(CellStaging staging, Optional<HeaderRow> said) {
         this.staging = staging;
         this.said = said;
@@ -51,7 +51,7 @@ public final class CsvCells {
         return new StagedCells(StagedCells.names(heads), Optional.of(shape.line()), lost, notes);
     }
 
-    /* What the engine refuses is the fault of one file, unless someone stopped it or the machine is full. */
+    /* An engine error is a problem of one file, unless it was cancelled or resources are exhausted. */
     private void take(String table) throws SQLException {
         try {
             staging.execute(table);
@@ -76,7 +76,7 @@ public final class CsvCells {
                         columns);
     }
 
-    /* A row with too few values or too many: which of them are missing no one knows. */
+    /* A row with too few or too many values: which ones are missing is unknown. */
     private long lost(CsvShape shape, List<String> notes) throws SQLException {
         List<List<String>> rejects =
                 staging.ask("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);

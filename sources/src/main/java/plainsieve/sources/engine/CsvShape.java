@@ -9,14 +9,14 @@ import java.util.stream.IntStream;
 import plainsieve.core.catalog.HeaderRow;
 
 /**
- * How a text with separated values is laid out, found from its beginning: the sign between values is the one that gives most
- * lines the same number of them; lines above the first such line are a title, or notes; that line has the names, unless a number
- * or a day is in it.
+ * The layout of delimited text, detected from its beginning: the delimiter is the one that splits most
+ * lines into equal numbers of values; lines above the first such line are a title or notes; that line contains the names, unless it
+ * contains a number or a date.
  *
- * @param skipped lines before the first row, or before the last line of names right above it
- * @param hasHeader whether that line is passed over, too
- * @param line where the names of the columns are
- * @param names of the columns; empty where the text has none
+ * @param skipped lines before the first row, or before the last header line directly above it
+ * @param hasHeader whether that line is skipped, too
+ * @param line the position of column names
+ * @param names of the columns; empty if there are none
  */
 public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow line, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
@@ -27,8 +27,8 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
     }
 
     /**
-     * @param whole whether this is all of the text, so that its last line has an end
-     * @param said where the names of the columns are; empty for automatic
+     * @param whole whether this is the complete text, so that its last line is complete
+     * @param said the position of column names; empty for automatic
      */
     static CsvShape of(String beginning, boolean whole, Optional<HeaderRow> said) {
         CsvShape best = new CsvShape(',', 0, false, HeaderRow.NONE, List.of(), 0);
@@ -56,7 +56,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
         return new UnreadableFileException("has no column names in " + said.words());
     }
 
-    /** The lines that tell how many columns there are: those below the names, or the names where nothing is below. */
+    /** The lines that determine the number of columns: those after the names, or the names if nothing follows. */
     private static List<Line> counted(List<Line> all, HeaderRow said) {
         List<Line> below =
                 all.stream().filter(line -> line.number() > said.last()).toList();
@@ -65,14 +65,14 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
                 : below;
     }
 
-    /** @param at the number of the physical line that it begins in, from 0 */
+    /** @param at the number of its first physical line, from 0 */
     private record Line(int at, List<String> cells) {
         int number() {
             return at + 1;
         }
     }
 
-    /* Rows begin where the names end; where no line has names, with the first line that is as wide as most. */
+    /* Rows begin after the names; without names, with the first line of the most frequent width. */
     private static CsvShape declared(HeaderRow said, List<Line> all, char delimiter, int width) {
         List<Line> heads = all.stream().filter(line -> said.has(line.number())).toList();
         if (!heads.isEmpty()) {
@@ -120,7 +120,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
                 && line.cells().stream().anyMatch(cell -> !cell.isBlank());
     }
 
-    /* Programs leave the column of row names without a name; people end each line with a sign that separates nothing. */
+    /* Programs leave the column of row names unnamed; users end lines with a trailing delimiter. */
     private static List<String> withOneMore(List<String> names, List<Line> rows) {
         boolean ends = rows.stream()
                 .allMatch(row -> row.cells().get(row.cells().size() - 1).isBlank());
@@ -129,7 +129,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
         return all;
     }
 
-    /** Whether it is a number or a day, which no one calls a column. */
+    /** Whether it is a number or a date, which is not a column name. */
     public static boolean isValue(String cell) {
         return cell.strip().matches("[+-]?[0-9]+([.,][0-9]+)?|[0-9]{1,4}[./-][0-9]{1,2}[./-][0-9]{1,4}.*");
     }
@@ -143,7 +143,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
                 .orElse(0);
     }
 
-    /** Lines that are not empty, with what is in quotation marks in one piece. */
+    /** Nonempty lines, with quoted fields intact. */
     private static List<Line> lines(String text, char delimiter, boolean whole) {
         List<Line> lines = new ArrayList<>();
         List<String> cells = new ArrayList<>();

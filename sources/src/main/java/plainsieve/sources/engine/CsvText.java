@@ -18,9 +18,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 
 /**
- * A text file as UTF-8: UTF-16 by its mark, else UTF-8 where all of it is that, else Windows-1252.
+ * A text file as UTF-8: UTF-16 with a byte order mark, otherwise UTF-8 if valid, otherwise Windows-1252.
  *
- * @param file in UTF-8, with a name that has no meaning to the engine
+ * @param file in UTF-8, with a name without special characters for the engine
  */
 record CsvText(Path file, Charset written) {
     private static final Charset WINDOWS = Charset.forName("windows-1252");

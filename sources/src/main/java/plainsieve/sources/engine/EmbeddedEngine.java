@@ -11,7 +11,7 @@ public final class EmbeddedEngine {
     private boolean retired;
     private long lastAsked = System.nanoTime();
 
-    /** @param whenGone what remains to be done once it is closed; must not throw */
+    /** @param whenGone called after it is closed; must not throw */
     public EmbeddedEngine(Source source, EnginePool enginePool, Runnable whenGone) {
         this.source = source;
         this.whenGone = whenGone;
@@ -22,7 +22,7 @@ public final class EmbeddedEngine {
         return source;
     }
 
-    /** Begins to ask it. @return false when it is retired, and has to be refreshed */
+    /** Starts using it. @return false if it is retired and has to be opened again */
     public synchronized boolean enter() {
         lastAsked = System.nanoTime();
         callers += retired ? 0 : 1;
@@ -41,7 +41,7 @@ public final class EmbeddedEngine {
         enginePool.left();
     }
 
-    /** It is asked no more by anybody new. */
+    /** Accepts no new users. */
     public void retire() {
         boolean closes;
         synchronized (this) {
@@ -53,7 +53,7 @@ public final class EmbeddedEngine {
         }
     }
 
-    /** Retires it unless someone asks it just now. */
+    /** Retires it unless it is in use. */
     boolean retireWhenIdle() {
         synchronized (this) {
             if (retired || callers > 0) {
@@ -69,7 +69,7 @@ public final class EmbeddedEngine {
         return retired;
     }
 
-    /** The clock of the machine when someone last began to ask it. */
+    /** The monotonic time of its last use. */
     synchronized long lastAsked() {
         return lastAsked;
     }

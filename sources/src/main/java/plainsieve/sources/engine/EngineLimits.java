@@ -5,9 +5,9 @@ import java.util.HashMap;
 import java.util.Map;
 
 /**
- * What one embedded engine may use of the machine.
+ * The resource limits of one embedded engine.
  *
- * @param memory in bytes; what needs more goes to the disk
+ * @param memory in bytes; more is spilled to disk
  */
 public record EngineLimits(long memory, int threads) {
     public EngineLimits {
@@ -29,7 +29,7 @@ public record EngineLimits(long memory, int threads) {
                 "true");
     }
 
-    /** The same. @param beyond the folder for what needs more than the memory; without it, it would lie next to the database */
+    /** The settings. @param beyond the folder of spilled data, which would otherwise be beside the database */
     public Map<String, String> settings(Path beyond) {
         Map<String, String> all = new HashMap<>(settings());
         all.put("temp_directory", beyond.toString());

@@ -19,25 +19,25 @@ public final class EnginePool {
     private final List<EmbeddedEngine> open = new ArrayList<>();
 
     /**
-     * @param all what they may use together
-     * @param most how many are open at once; each has its part of the memory
+     * @param all their total limits
+     * @param most the maximum number of engines; each gets an equal part of the memory
      */
     public EnginePool(EngineLimits all, int most) {
         this.each = new EngineLimits(all.memory() / most, all.threads());
         this.most = most;
     }
 
-    /** What one of them may use. */
+    /** The limits of one engine. */
     public EngineLimits each() {
         return each;
     }
 
-    /** The limits of an engine for responses of services, of which there are more and smaller ones. */
+    /** The limits of an engine for service responses, which are more numerous and smaller. */
     public EngineLimits ofOneAnswer() {
         return new EngineLimits(Math.max(LEAST_MEMORY, each.memory() / PART_OF_AN_ANSWER), 1);
     }
 
-    /** Makes room for one more, and waits for it while every one is asked. */
+    /** Makes room for another engine; waits while all are in use. */
     public synchronized void add(EmbeddedEngine state) throws InterruptedException {
         while (open.size() >= most && !oneIsRetired()) {
             wait();
@@ -51,7 +51,7 @@ public final class EnginePool {
         return longestAgo.stream().anyMatch(EmbeddedEngine::retireWhenIdle);
     }
 
-    /** The same, as long as no one gives up waiting. @return whether there was room */
+    /** The same with cancellation. @param givenUp whether the caller was cancelled @return whether there was room */
     public synchronized boolean add(EmbeddedEngine state, BooleanSupplier givenUp) throws InterruptedException {
         while (open.size() >= most && !oneIsRetired()) {
             if (givenUp.getAsBoolean()) {
@@ -69,7 +69,7 @@ public final class EnginePool {
         notifyAll();
     }
 
-    /** Someone has left one of them. */
+    /** Called when an engine was left. */
     synchronized void left() {
         notifyAll();
     }

@@ -18,11 +18,11 @@ import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
 
 /**
- * Fetched tables that are kept for a while. Concurrent requests share one fetch, which is cancelled when its last requester
+ * Cached fetched tables. Concurrent requests share one fetch, which is cancelled when its last requester
  * leaves.
  *
- * @param <K> what is wanted
- * @param <F> how it was gathered
+ * @param <K> key of the tables
+ * @param <F> facts about the fetch
  */
 public final class FetchedTables<K, F> {
     private static final long PATIENCE_MILLIS = 20;
@@ -41,7 +41,7 @@ public final class FetchedTables<K, F> {
         return thread;
     });
 
-    /** @param most how many are kept */
+    /** @param most maximum number of cached tables */
     public FetchedTables(SharedFetch<K, F> sharing, int most, ScheduledExecutorService clock) {
         this.sharing = sharing;
         this.most = most;
@@ -50,7 +50,7 @@ public final class FetchedTables<K, F> {
 
     /** The shared tables. */
     public interface SharedFetch<K, F> {
-        /** Whether what is there does for what is wanted. */
+        /** Whether existing tables satisfy a request. */
         boolean serves(K there, K wanted);
 
         /** The request, compared with fetched tables, which may serve further requests. */
@@ -68,8 +68,8 @@ public final class FetchedTables<K, F> {
     /**
      * The requested tables.
      *
-     * @param oldest how old rows may be that were gathered for another
-     * @param longest after this it is given up
+     * @param oldest maximum age of tables fetched by another request
+     * @param longest timeout
      */
     public record FetchRequest<K>(K what, Duration oldest, Duration longest) {}
 
@@ -80,7 +80,7 @@ public final class FetchedTables<K, F> {
         private int waiting;
     }
 
-    /** Throws what gathering throws, and {@link SharedFetch#stopped} when it was stopped. */
+    /** Throws like the fetch, and {@link SharedFetch#stopped} if it was cancelled. */
     public CachedTables<F> to(FetchRequest<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
         Gathering<F> mine;
         synchronized (this) {
@@ -138,7 +138,7 @@ public final class FetchedTables<K, F> {
         if (former != null) {
             forgetLater(former);
         }
-        // Else they would lie there until someone asks something else.
+        // Otherwise they would stay until the next request.
         clock.schedule(
                 () -> gathering.execute(this::forgetStale), Math.max(1, tables.keptFor()) + 1, TimeUnit.NANOSECONDS);
         if (kept.size() > most) {
@@ -148,7 +148,7 @@ public final class FetchedTables<K, F> {
     }
 
     /*
-     * A caller that has just received it may still begin to use it. Opening one may wait for room, for which the clock must not wait.
+     * A caller that has just received it may still open it. Opening may wait for room, for which the clock must not wait.
      */
     private void forgetLater(CachedTables<F> tables) {
         going.add(tables);
@@ -198,7 +198,7 @@ public final class FetchedTables<K, F> {
         throw sharing.stopped(cancellation);
     }
 
-    /** Nothing is kept any more. */
+    /** Discards all tables. */
     public void close() {
         synchronized (this) {
             closed = true;

@@ -18,7 +18,7 @@ public final class FetchedTablesEngine {
     private final EnginePool enginePool;
     private final ScheduledExecutorService clock;
 
-    /** @param access whose name failures tell */
+    /** @param access named in error messages */
     public FetchedTablesEngine(SourceAccess access, EnginePool enginePool, ScheduledExecutorService clock) {
         this.access = access;
         this.enginePool = enginePool;
@@ -30,7 +30,7 @@ public final class FetchedTablesEngine {
         T ask(Source engine, F facts);
     }
 
-    /** Asks an engine on some tables. @param gathering may be called again: newer ones may take their place at this moment */
+    /** Queries an engine on some tables. @param gathering may be called again: newer ones may replace them concurrently */
     public <F, T> T on(Supplier<CachedTables<F>> gathering, Cancellation cancellation, Question<F, T> question) {
         while (true) {
             CachedTables<F> tables = gathering.get();
@@ -52,7 +52,7 @@ public final class FetchedTablesEngine {
                         database.toString(), List.of(), enginePool.each().settings()),
                 clock);
         EmbeddedEngine engine = new EmbeddedEngine(source, enginePool, () -> {});
-        // Before it is among the others, which could close it while no one asks it yet.
+        // Entered before it is added to the pool, which could close it while unused.
         engine.enter();
         boolean room = false;
         try {

@@ -33,7 +33,7 @@ public final class JsonCells {
         this(staging, List.of());
     }
 
-    /** @param way the names that lead to the rows; none for the first array there is */
+    /** @param way the path of the rows; empty for the first array */
     public JsonCells(CellStaging staging, List<String> way) {
         this.staging = staging;
         this.way = List.copyOf(way);
@@ -99,7 +99,7 @@ public final class JsonCells {
         }
     }
 
-    /** One object is one row; nothing at all is none. */
+    /** One object is one row; no value is no row. */
     private void atEndOfWay(JsonParser at, Row row) throws SQLException {
         JsonToken there = JsonPath.goes(at, way);
         if (there == JsonToken.START_ARRAY) {

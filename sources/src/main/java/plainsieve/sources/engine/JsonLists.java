@@ -9,14 +9,14 @@ import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.json.JsonFactory;
 
-/** Finds the lists in JSON that rows could be taken from: those that fields lead to, not those within rows. */
+/** Finds arrays in JSON that could be rows: those reached through fields, excluding those nested in rows. */
 public final class JsonLists {
     private static final int DEEPEST = 6;
     private static final int MOST = 20;
 
     private JsonLists() {}
 
-    /** @param at the names that lead there, with dots between; a dot alone for all of it */
+    /** @param at the path, separated by dots; a dot alone for the whole */
     public record JsonList(String at, long rows) {}
 
     /** None where unreadable. */

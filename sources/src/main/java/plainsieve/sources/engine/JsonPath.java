@@ -13,7 +13,7 @@ import tools.jackson.core.json.JsonFactory;
 public final class JsonPath {
     private JsonPath() {}
 
-    /** {@code data.tides} → {@code data}, {@code tides}; a dot alone is the whole; what begins with an at sign is one name. */
+    /** {@code data.tides} → {@code data}, {@code tides}; a dot alone is the whole; text that begins with an at sign is one name. */
     public static List<String> of(String dotted) {
         if (dotted.startsWith("@")) {
             return List.of(dotted);
@@ -21,7 +21,7 @@ public final class JsonPath {
         return dotted.isEmpty() || dotted.equals(".") ? List.of() : List.of(dotted.split("\\."));
     }
 
-    /** Goes to the value. @return how it begins; {@link JsonToken#NOT_AVAILABLE} when there is none */
+    /** Moves to the value. @return its first token; {@link JsonToken#NOT_AVAILABLE} if there is none */
     static JsonToken goes(JsonParser at, List<String> way) {
         JsonToken here = at.nextToken();
         for (String name : way) {
@@ -44,7 +44,7 @@ public final class JsonPath {
         return false;
     }
 
-    /** The text or number at the end of the way; nothing when there is none. */
+    /** The text or number at the end of the path; empty if there is none. */
     public static Optional<String> text(Path file, List<String> way) {
         try (JsonParser at = new JsonFactory().createParser(ObjectReadContext.empty(), file)) {
             JsonToken there = goes(at, way);

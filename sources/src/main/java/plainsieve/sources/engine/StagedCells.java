@@ -11,13 +11,13 @@ import plainsieve.core.catalog.HeaderRow;
 /**
  * The cells staged from a file.
  *
- * @param names of its columns, each once, in their order
- * @param line where the names are; empty where each value has its name with it
- * @param lost how many rows could not be read
- * @param notes what to know of how they were read, and why rows could not be
+ * @param names of its columns, unique and in order
+ * @param line the position of the names; empty if each value has its own name
+ * @param lost the number of unreadable rows
+ * @param notes on how they were read, and why rows could not be
  */
 public record StagedCells(List<String> names, Optional<HeaderRow> line, long lost, List<String> notes) {
-    /** More columns than any database shows; a file with more is something else than a table. */
+    /** The maximum number of columns; a file with more is not a table. */
     public static final int MOST_COLUMNS = 2_000;
 
     private static final int LONGEST_NAME = 200;
@@ -44,7 +44,7 @@ public record StagedCells(List<String> names, Optional<HeaderRow> line, long los
         return both;
     }
 
-    /** Names as columns have them: none empty, none twice, in one line. */
+    /** Valid column names: nonempty, unique, in one line. */
     public static List<String> names(List<String> heads) {
         Set<String> taken = new LinkedHashSet<>();
         List<String> names = new ArrayList<>();

@@ -11,8 +11,8 @@ import plainsieve.sources.Column;
 import plainsieve.sources.engine.CellStaging;
 
 /**
- * Which type of the engine takes the values of a column as they were fetched. A type that does not take each of them is not taken:
- * no value is lost, and none becomes another.
+ * Determines the engine type of a fetched column. A type is chosen only if it can hold every value:
+ * no value is lost or changed.
  */
 final class CellTypes {
     private static final int MOST_DIGITS = 38;
@@ -29,7 +29,7 @@ final class CellTypes {
     private final CellStaging staging;
     private final Map<String, Type> known;
 
-    /** @param known what the columns are, where the steps say so: a source may show a day as a text */
+    /** @param known column types declared by the steps: a source may return a date as text */
     CellTypes(CellStaging staging, Map<String, Type> known) {
         this.staging = staging;
         this.known = known;
@@ -86,7 +86,7 @@ final class CellTypes {
         return !any("not regexp_full_match(%s, '%s')".formatted(cell, pattern));
     }
 
-    /** A binary fraction stays one; of the others the digits are counted, before and after the point. */
+    /** A binary fraction stays one; for others the digits before and after the point are counted. */
     private String decimal(Column column, String cell) throws SQLException {
         String name = column.type().toLowerCase(Locale.ROOT);
         boolean binary = name.startsWith("double") || name.startsWith("float") || name.equals("real");

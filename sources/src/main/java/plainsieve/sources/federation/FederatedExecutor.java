@@ -54,7 +54,7 @@ final class FederatedExecutor {
         this.cancellation = cancellation;
     }
 
-    /** Throws {@link SourceFailure} when one of them fails; then nothing stays. */
+    /** Throws {@link SourceFailure} if one of them fails; then nothing is kept. */
     CachedTables<List<PartFacts>> gather(EngineLimits engine, Path folder) {
         Path database = folder.resolve("sides-" + UUID.randomUUID() + ".duckdb");
         try {
@@ -102,7 +102,7 @@ final class FederatedExecutor {
         return from.source().equals(to.source()) || to.keysFrom().contains(from.source());
     }
 
-    /** How many rows a side has, up to one more than can travel; nothing when its source cannot tell without giving them. */
+    /** The number of rows of a part, up to one more than the maximum number of keys; empty if the source cannot count. */
     private Optional<Long> count(FederatedStatement.PartStatement one) {
         if (!asks.counts(one.part()) || !PushedFilters.can(one.statement())) {
             return Optional.empty();
@@ -116,7 +116,7 @@ final class FederatedExecutor {
             if (cancellation.reason().isPresent()) {
                 throw e;
             }
-            // What cannot be counted is fetched all the same, and fails there if it does.
+            // A part that cannot be counted is fetched, which may report an error.
             return Optional.empty();
         }
     }
@@ -168,12 +168,12 @@ final class FederatedExecutor {
         facts.add(of);
     }
 
-    /** A character that some databases take in no text, and others may have: who has it in a key gets all rows. */
+    /** A character that some databases reject in text: with it, all rows are fetched. */
     private static boolean canBeSent(String key) {
         return key.indexOf('\0') < 0;
     }
 
-    /** What a source complains of is reported at its place in all that was sent, where its side was sent as it is there. */
+    /** An error position in a part is mapped to the whole text if the part was sent unchanged. */
     private static RunSummary withLocation(
             FederatedStatement.PartStatement one, Statement sent, Supplier<RunSummary> asking) {
         try {
@@ -188,7 +188,7 @@ final class FederatedExecutor {
         }
     }
 
-    /** The values of other sides that a row must have, as far as they are known and may travel. */
+    /** Constraints from the fetched keys of other parts, as far as transfer is permitted. */
     private void keys(SourcePart part, CellStaging staging, List<ColumnConstraint> within, List<String> words)
             throws SQLException {
         for (PartPushdown.KeyDependency link : partPushdown.links()) {

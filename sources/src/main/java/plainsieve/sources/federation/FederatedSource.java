@@ -38,10 +38,10 @@ public final class FederatedSource implements AutoCloseable {
     private static final double NANOS_PER_MILLI = 1e6;
     private static final int MOST_KEPT = 20;
 
-    /** Views of a page ask at the same moment; who asks later wants what is so then. */
+    /** Views of a page are requested within this time; later requests need current rows. */
     private static final Duration SAME_MOMENT = Duration.ofSeconds(2);
 
-    /** Where it ran is asked after the rows have come, of the same rows. */
+    /** Evidence is requested after the rows, for the same rows. */
     private static final Duration WHILE_KEPT = Duration.ofMinutes(1);
 
     private final EnginePool enginePool;
@@ -51,7 +51,7 @@ public final class FederatedSource implements AutoCloseable {
     private final FetchedTablesEngine engine;
     private final FetchedTables<Sides, List<PartFacts>> fetchedTables;
 
-    /** @param mostRows that are fetched of one side */
+    /** @param mostRows maximum number of rows fetched for one part */
     public record Limits(long mostRows) {
         public Limits {
             if (mostRows < 1) {
@@ -68,7 +68,7 @@ public final class FederatedSource implements AutoCloseable {
 
     private record SideAsked(String name, String source, Statement statement) {}
 
-    /** @param folder of the server's own for what is fetched */
+    /** @param folder for fetched rows */
     public FederatedSource(EnginePool enginePool, Path folder, Limits limits, ScheduledExecutorService clock) {
         this.enginePool = enginePool;
         this.folder = folder;
@@ -110,7 +110,7 @@ public final class FederatedSource implements AutoCloseable {
                 : new SourceFailure(SourceFailure.Kind.STOPPED, "The run was stopped.", "Run it again.", null);
     }
 
-    /** The source that all of them are together. @param asks asks each of them */
+    /** A source that combines the parts. @param asks sends each part */
     public Source asking(PartSender asks) {
         return new CombinedSource(this, asks);
     }
@@ -132,7 +132,7 @@ public final class FederatedSource implements AutoCloseable {
             return several.explain(asked(what), measured, limits, cancellation);
         }
 
-        /** Each tells what it holds on its own. */
+        /** Each source has its own catalog. */
         @Override
         public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
             return Catalog.of(List.of());
@@ -143,7 +143,7 @@ public final class FederatedSource implements AutoCloseable {
             return "several sources";
         }
 
-        /** What it asks with is not its own. */
+        /** Parts use their own connections. */
         @Override
         public void close() {}
     }
@@ -160,7 +160,7 @@ public final class FederatedSource implements AutoCloseable {
         });
     }
 
-    /** How it was answered: what was fetched of each side, and the engine's plan for the rest. */
+    /** The plan: the fetched parts, and the engine's plan for the local SQL. */
     private Plan explain(FederatedRun what, boolean measured, RunLimits run, Cancellation cancellation) {
         return on(what, WHILE_KEPT, run, cancellation, (here, facts) -> {
             OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().localSql());
@@ -195,7 +195,7 @@ public final class FederatedSource implements AutoCloseable {
                 () -> engine.on(() -> fetchedTables.to(wanted, fetch, cancellation), cancellation, question));
     }
 
-    /** What the engine complains of is reported at its place in all that was sent. */
+    /** An error position of the engine is mapped to the whole text. */
     private static <T> T withLocation(FederatedRun what, Supplier<T> asking) {
         try {
             return asking.get();

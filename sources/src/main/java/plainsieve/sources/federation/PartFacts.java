@@ -6,8 +6,8 @@ import plainsieve.core.evidence.PlanStep;
 /**
  * Statistics of one fetched part.
  *
- * @param rows how many came
- * @param narrowed what of another side or of the choices here went with it, in words
+ * @param rows number of fetched rows
+ * @param narrowed the pushed constraints, as text
  */
 record PartFacts(String name, String source, long rows, List<String> narrowed, long millis) {
     PartFacts {

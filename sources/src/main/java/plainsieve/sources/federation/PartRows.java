@@ -24,7 +24,7 @@ final class PartRows implements RowReceiver {
         this.name = name;
     }
 
-    /** What a stage throws here, where no such thing can be thrown. */
+    /** An error while staging, where no checked exception can be thrown. */
     static final class StageFailed extends RuntimeException {
         StageFailed(SQLException cause) {
             super(cause);

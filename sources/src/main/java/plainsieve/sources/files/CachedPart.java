@@ -6,11 +6,11 @@ import plainsieve.sources.DetectedColumn;
 /**
  * The cached Parquet of a file part.
  *
- * @param columns with what their cells were taken for
- * @param names where the names of the columns are; empty where each value has its name with it
- * @param lost rows that could not be read
- * @param notes what to know of how it was read
- * @param unreadable why there are no rows; empty when there are
+ * @param columns with their detected types
+ * @param names the position of column names; empty if each value has its own name
+ * @param lost number of unreadable rows
+ * @param notes on how it was read
+ * @param unreadable why there are no rows; empty if there are
  */
 record CachedPart(
         List<DetectedColumn> columns, String names, long rows, long lost, List<String> notes, String unreadable) {

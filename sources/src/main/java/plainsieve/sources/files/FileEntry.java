@@ -10,7 +10,7 @@ import java.time.Instant;
  * @param listed whether it is named as a part of the table that its folder is
  */
 record FileEntry(Path path, String name, FileKind kind, long bytes, Instant changed, boolean listed) {
-    /** The folder that it lies in, below that of the source; empty for that itself. */
+    /** Its folder relative to that of the source; empty for the root. */
     String folder() {
         return name.substring(0, Math.max(0, name.lastIndexOf('/')));
     }

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** The kinds of file that are tables, told by the end of their names. */
+/** The kinds of files that are tables, by extension. */
 public enum FileKind {
     CSV("csv", "tsv"),
     JSON("json", "jsonl", "ndjson"),
@@ -23,7 +23,7 @@ public enum FileKind {
         return Arrays.stream(values()).filter(kind -> kind.ends.contains(end)).findFirst();
     }
 
-    /** Whether it has its own types and is read in place; of any other a copy in columns is kept. */
+    /** Whether it is typed and read in place; other files are converted to Parquet. */
     boolean isReadInPlace() {
         return this == PARQUET;
     }

@@ -4,9 +4,9 @@ import java.util.Optional;
 import plainsieve.sources.TableOverrides;
 
 /**
- * A part of a file that is read as one table: the whole file, or a range of a workbook.
+ * A part of a file that is a table: the whole file, or a range of a workbook.
  *
- * @param called the file's name as the column {@code file} has it; nothing where there is no such column
- * @param columnTypes what an author has said of the table
+ * @param called the file's name in the column {@code file}; empty without that column
+ * @param columnTypes declared types of the table
  */
 record FilePart(FileEntry file, Optional<WorkbookArea> area, Optional<String> called, TableOverrides columnTypes) {}

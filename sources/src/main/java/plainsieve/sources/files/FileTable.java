@@ -3,9 +3,9 @@ package plainsieve.sources.files;
 import java.util.List;
 
 /**
- * Files that are one table.
+ * The files of one table.
  *
- * @param many whether it is made of any number of files, and so has the column {@code file}
+ * @param many whether the number of files varies, and the table has the column {@code file}
  */
 record FileTable(String name, List<FilePart> parts, boolean many) {
     FileTable {

@@ -18,11 +18,11 @@ import java.util.Set;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The files of a folder and of those in it. What is hidden or only just being written ({@code .x}, {@code _x}, {@code ~$x}) is
- * none. A link leads to a file within the folder or nowhere.
+ * The files of a folder and its subfolders. Hidden and temporary files ({@code .x}, {@code _x}, {@code ~$x}) are
+ * excluded, and so are links that lead outside.
  */
 final class FolderFiles {
-    /** More files than anybody means; looking at them all before every question would take longer than the question. */
+    /** The maximum number of files: listing more before every query would take longer than the query. */
     private static final int MOST = 10_000;
 
     private static final int DEEPEST = 8;
@@ -36,7 +36,7 @@ final class FolderFiles {
         this.called = called;
     }
 
-    /** In the order of their names. Throws {@link SourceFailure} when the folder cannot be read. */
+    /** In order of name. Throws {@link SourceFailure} if the folder cannot be read. */
     List<FileEntry> now() {
         if (!Files.isDirectory(folder)) {
             throw unreadable("Folder “%s” does not exist.".formatted(called), null);
@@ -52,7 +52,7 @@ final class FolderFiles {
         return found;
     }
 
-    /** What a folder says of its files comes with their names: none of them is asked one by one, but for links. */
+    /** Uses attributes from listing the folder, so that only links need separate calls. */
     private final class Visitor extends SimpleFileVisitor<Path> {
         private final List<FileEntry> found;
         private final Map<Path, Set<String>> listed = new HashMap<>();
@@ -90,7 +90,7 @@ final class FolderFiles {
             return parts == null || parts.contains(path.getFileName().toString());
         }
 
-        /* One that went just now is gone. */
+        /* The file was removed just now. */
         @Override
         public FileVisitResult visitFileFailed(Path path, IOException e) throws IOException {
             if (e instanceof NoSuchFileException && !path.equals(folder)) {
@@ -112,7 +112,7 @@ final class FolderFiles {
                     listed.containsKey(path.getParent()));
         }
 
-        /* A link that leads out of the folder is taken for what it is, and so for no file. */
+        /* A link that leads outside is not followed, and thus is not a file. */
         private BasicFileAttributes ofTarget(Path link) throws IOException {
             boolean inside = Files.exists(link) && link.toRealPath().startsWith(folder);
             return inside

@@ -53,7 +53,7 @@ final class FolderReader {
         this.parquetCache = new ParquetCache(kept, enginePool.each());
     }
 
-    /** Throws {@link SourceFailure} when what is read cannot be kept. An unreadable file is reported with its table and does not hide the others. */
+    /** Throws {@link SourceFailure} if rows cannot be cached. An unreadable file is reported with its table and does not hide the others. */
     FolderState read(List<FileEntry> files, Cancellation cancellation) {
         List<FileTable> tables = FolderTables.of(files, settings.tableOverrides(), FolderReader::areas);
         try {
@@ -213,14 +213,14 @@ final class FolderReader {
                 .formatted(before + 1, parquet(paths, statement, ", filename = true, hive_partitioning = true"));
     }
 
-    /* A path is a pattern to the engine: what has a meaning in one is in brackets. */
+    /* The engine interprets paths as patterns: special characters are bracketed. */
     private static String paths(List<Path> paths) {
         return paths.stream()
                 .map(path -> CellStaging.text(path.toString().replaceAll("[\\[*?]", "[$0]")))
                 .collect(Collectors.joining(", ", "[", "]"));
     }
 
-    /** Files by the names of their columns where those differ, for which each of them has to be opened by every question. */
+    /** Unites files with different columns by name, for which each query has to open each of them. */
     private static String parquet(String paths, Statement statement, String more) throws SQLException {
         String layouts =
                 "select count(distinct layout) from (select list((name, type, converted_type, logical_type, precision, scale)) as layout from parquet_schema(%s) where type is not null group by file_name)"

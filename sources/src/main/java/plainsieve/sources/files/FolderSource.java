@@ -25,8 +25,8 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EnginePool;
 
 /**
- * A folder of files as a database of an engine in this process. Every question looks first whether the files are still as they
- * were; those that changed are read again, in the background, and anyone who asks waits for that as long as a run may take.
+ * A folder of files as a database of an embedded engine. Every query checks first whether files have
+ * changed; changed ones are read again in the background, and the query waits for that within its timeout.
  */
 public final class FolderSource implements Source {
     private static final long PATIENCE_MILLIS = 20;
@@ -49,10 +49,10 @@ public final class FolderSource implements Source {
     private record PendingState(List<FileEntry> files, CompletableFuture<FolderState> state) {}
 
     /**
-     * @param access to a folder, as it really is, all links followed
-     * @param kept a folder of the server's own for what is kept of the files
-     * @param enginePool those of this process
-     * @param clock says when runs have taken too long; the caller owns it
+     * @param access to a folder, with all links resolved
+     * @param kept cache folder
+     * @param enginePool of this process
+     * @param clock scheduler of timeouts; the caller owns it
      */
     public FolderSource(SourceAccess access, Path kept, EnginePool enginePool, ScheduledExecutorService clock) {
         SourceSettings.Folder settings = (SourceSettings.Folder) access.settings();
@@ -117,7 +117,7 @@ public final class FolderSource implements Source {
             if (read.engine().enter()) {
                 return read;
             }
-            // Another change has come meanwhile, or another folder wanted its place.
+            // Files changed again meanwhile, or the engine was evicted.
             forget(state);
         }
     }

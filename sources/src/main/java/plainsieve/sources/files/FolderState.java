@@ -8,13 +8,13 @@ import java.util.Set;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.engine.EmbeddedEngine;
 
-/** The files of a folder as they were at one moment, open to be asked. */
+/** A snapshot of the files of a folder, opened by an engine. */
 final class FolderState {
     private final List<FileEntry> files;
     private final EmbeddedEngine engine;
     private final Map<String, Catalog.FileTable> tables;
 
-    /** @param tables what is known of each table, by its name */
+    /** @param tables facts by table */
     FolderState(List<FileEntry> files, EmbeddedEngine engine, Map<String, Catalog.FileTable> tables) {
         this.files = List.copyOf(files);
         this.engine = engine;
@@ -29,7 +29,7 @@ final class FolderState {
         return engine;
     }
 
-    /** The catalogue of the engine, whose views are tables of files here; those that could not be read have no columns. */
+    /** The catalog of the engine, whose views are tables of files; unreadable ones have no columns. */
     Catalog described(Catalog engine) {
         List<Catalog.Table> all =
                 new ArrayList<>(engine.tables().stream().map(this::described).toList());

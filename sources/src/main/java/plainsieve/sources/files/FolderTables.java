@@ -11,9 +11,9 @@ import java.util.Set;
 import plainsieve.sources.TableOverrides;
 
 /**
- * Which tables the files of a folder are. A file is a table, and so is each sheet and each named range of a workbook. Files whose
- * names differ in digits alone are together one table, too. A folder is one table of all files in it, however deep. Tables of many
- * files have the name of the file in a column.
+ * Determines the tables of a folder. A file is a table, and so is each sheet and each named range of a workbook. Files whose
+ * names differ only in digits form a table, too. A folder is one table of all files in it, recursively. Tables of several
+ * files have a column with the name of the file.
  */
 final class FolderTables {
     /** Overrides of tables, by name. */
@@ -89,7 +89,7 @@ final class FolderTables {
         tables.add(new FileTable(name, parts, many));
     }
 
-    /** The file's name as it is seen from within its table's folder. */
+    /** The file's name relative to its table's folder. */
     static String called(FileEntry file) {
         return file.name().substring(file.name().indexOf('/') + 1);
     }
@@ -106,7 +106,7 @@ final class FolderTables {
         return name;
     }
 
-    /** A name that statements can say without quotation marks. */
+    /** A name that needs no quotes in statements. */
     private static String plain(String text) {
         String name = text.replaceAll("[^\\p{L}\\p{N}_]+", "_").replaceAll("^_+|_+$", "");
         return name.isEmpty() || Character.isDigit(name.charAt(0)) ? "t" + name : name;

@@ -31,7 +31,7 @@ import tools.jackson.databind.ObjectMapper;
 final class ParquetCache {
     private static final System.Logger LOG = System.getLogger(ParquetCache.class.getName());
 
-    /** Another way of reading makes all again. */
+    /** Incremented to rebuild all caches. */
     private static final int VERSION = 2;
 
     private final ObjectMapper json = new ObjectMapper();
@@ -43,7 +43,7 @@ final class ParquetCache {
         this.limits = limits;
     }
 
-    /** Where the rows of a part are kept, when they are. */
+    /** The cache file of a part. */
     Path rows(FilePart part) {
         return folder.resolve(key(part) + ".parquet");
     }
@@ -72,7 +72,7 @@ final class ParquetCache {
         }
     }
 
-    /** The part as it is kept, made first when it is not. */
+    /** The cached part, which is created if missing. */
     CachedPart kept(FilePart part, Cancellation cancellation) throws IOException, SQLException {
         Path about = about(part);
         if (Files.exists(about)) {
@@ -151,7 +151,7 @@ final class ParquetCache {
                 .orElseThrow();
     }
 
-    /** Removes what is kept of nothing any more. @param parts of which everything stays */
+    /** Removes obsolete cache files. @param parts which are kept */
     void forgetAllBut(List<FilePart> parts) throws IOException {
         List<String> wanted = parts.stream().map(ParquetCache::key).toList();
         try (Stream<Path> files = Files.list(folder)) {

@@ -11,7 +11,7 @@ import plainsieve.core.catalog.CellFormat;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.DetectedColumn;
 
-/** Gathers what is known of a table from the files that it is made of. */
+/** Collects the facts about a table from its files. */
 final class TableFacts {
     private static final int MOST_NOTES = 20;
     private static final int EXAMPLES = 3;
@@ -44,7 +44,7 @@ final class TableFacts {
         }
     }
 
-    /* Files of one table may have a column in different forms: then it is what holds both. */
+    /* A column may differ in type between files of a table: the result can hold both. */
     private static DetectedColumn together(DetectedColumn one, DetectedColumn other) {
         LinkedHashSet<String> examples = new LinkedHashSet<>(one.examples());
         examples.addAll(other.examples());

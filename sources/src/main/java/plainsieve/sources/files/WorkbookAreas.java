@@ -21,8 +21,8 @@ import javax.xml.stream.XMLStreamReader;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * The tables of a workbook (Office Open XML, ECMA-376): its sheets that have something, the tables in them, and its named ranges.
- * What the archive really holds is counted before anything is read from it, and no definition of an entity is followed.
+ * The tables of a workbook (Office Open XML, ECMA-376): its nonempty sheets, the tables in them, and its named ranges.
+ * The decompressed size is checked before reading, and entities are not expanded.
  */
 final class WorkbookAreas {
     private static final long MOST_BYTES = 4L << 30;

@@ -26,8 +26,8 @@ import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as
- * ISO 8601, numbers with a point.
+ * Stages one area of a workbook. Titles above the names and empty rows are skipped. Dates are written as
+ * ISO 8601, numbers with a decimal point.
  */
 final class WorkbookCells {
     private static final ReadingOptions OPTIONS = new ReadingOptions(true, true);
@@ -40,14 +40,14 @@ final class WorkbookCells {
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
-    /** @param said where the names of the columns are; empty for automatic */
+    /** @param said the position of column names; empty for automatic */
     WorkbookCells(CellStaging staging, WorkbookArea area, Optional<HeaderRow> said) {
         this.staging = staging;
         this.area = area;
         this.said = said;
     }
 
-    /** Throws {@link UnreadableFileException} when there is no table in it. */
+    /** Throws {@link UnreadableFileException} if it contains no table. */
     StagedCells read(FileEntry file) throws IOException, SQLException {
         WorkbookAreas.requireBounded(file.path());
         try (ReadableWorkbook workbook = new ReadableWorkbook(file.path().toFile(), OPTIONS);
@@ -63,7 +63,7 @@ final class WorkbookCells {
             }
             throw e;
         } catch (RuntimeException e) {
-            // The library breaks in many ways over what is broken.
+            // The library throws various exceptions for damaged files.
             throw new UnreadableFileException("is not a valid workbook", e);
         }
     }
@@ -89,7 +89,7 @@ final class WorkbookCells {
                 .orElseGet(() -> WorkbookHeader.of(first, numbers));
     }
 
-    /** Takes what is below the names: of the first rows, then of the others. */
+    /** Stages the rows after the names: the first rows, then the others. */
     private StagedCells below(WorkbookHeader head, List<String[]> first, Iterator<Row> rows) throws SQLException {
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());
@@ -188,7 +188,7 @@ final class WorkbookCells {
                 : moment.toString().replace('T', ' ');
     }
 
-    /* Workbooks keep binary fractions with 17 digits; the shortest number that means the same is what was typed. */
+    /* Workbooks store binary fractions with 17 digits; the shortest equivalent number is what was typed. */
     private static String number(String raw) {
         BigDecimal exact = new BigDecimal(raw);
         BigDecimal typed = exact.precision() < 16 ? exact : BigDecimal.valueOf(exact.doubleValue());

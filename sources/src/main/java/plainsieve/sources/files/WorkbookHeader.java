@@ -13,16 +13,16 @@ import plainsieve.sources.engine.UnreadableFileException;
 /**
  * Detects the header row of a sheet. Two header rows are combined: a group above its columns. Rows above are titles.
  *
- * @param rows how many rows are above the first of the data
- * @param line the numbers of the rows that have the names
- * @param names from column A on; null where there is none
+ * @param rows number of rows above the data
+ * @param line the row numbers of the names
+ * @param names from column A on; null if missing
  */
 record WorkbookHeader(int rows, HeaderRow line, String[] names) {
-    /** A row of names may lack a few: that of a column of numbers no one named, say. */
+    /** A header row may lack a few names, such as that of an unnamed numeric column. */
     private static final double NEARLY = 0.6;
 
     /**
-     * Where an author has said.
+     * The declared header.
      *
      * @param numbers of the rows on the sheet
      */
@@ -41,7 +41,7 @@ record WorkbookHeader(int rows, HeaderRow line, String[] names) {
     }
 
     /**
-     * @param rows each from column A on, none of them empty, with null for what is empty
+     * @param rows nonempty, each from column A on, with null for empty cells
      * @param numbers of the rows on the sheet
      */
     static WorkbookHeader of(List<String[]> rows, List<Integer> numbers) {

@@ -23,7 +23,7 @@ record AnswerColumns(List<Column> columns, List<CellReader> readers) {
         return new AnswerColumns(columns, columns.stream().map(vendor::reader).toList());
     }
 
-    /** @param texts which of them, from 1, are texts whose bytes the last column of the answer has, see {@link EncodedTexts} */
+    /** @param texts numbers, from 1, of text columns encoded in the last column, see {@link EncodedTexts} */
     static AnswerColumns of(ResultSet rows, Vendor vendor, Set<Integer> texts) throws SQLException {
         if (texts.isEmpty()) {
             return of(rows, vendor);

@@ -14,7 +14,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.vendor.Vendor;
 
-/** The connections to one database: a pool of sessions that may read alone, filled when first asked. */
+/** The connections to one database: a pool of read-only sessions, filled on first use. */
 final class Connections implements AutoCloseable {
     private static final long CONNECT_MILLIS = 2_500;
     private static final long SIGN_OF_LIFE_MILLIS = 2_000;
@@ -47,10 +47,10 @@ final class Connections implements AutoCloseable {
     }
 
     /**
-     * A connection of the pool. The pool waits and tries again when it cannot connect; trying once by hand, before there is any
-     * and when it has given up, says at once what is wrong, in the driver's own words.
+     * A connection of the pool. The pool retries when it cannot connect; a single direct attempt, before the pool exists
+     * and after it has failed, reports the driver's error immediately.
      *
-     * @throws plainsieve.sources.SourceFailure at once while the database is known to be silent
+     * @throws plainsieve.sources.SourceFailure immediately while the database is known to be unresponsive
      */
     Connection get() throws SQLException {
         unresponsiveGuard.refuse();
@@ -86,12 +86,12 @@ final class Connections implements AutoCloseable {
         return connection;
     }
 
-    /** Whether the database is another process, which may hang while this one goes on. */
+    /** Whether the database is a separate process, which may hang independently. */
     boolean canBreak() {
         return access.settings() instanceof SourceSettings.OnServer;
     }
 
-    /** Lets no one wait longer than this for the next word of the database. */
+    /** Sets the network timeout. */
     void limit(Connection connection, Duration longest) throws SQLException {
         if (canBreak()) {
             // Past the pool, which stumbles over a connection that is limited and then dropped.
@@ -99,7 +99,7 @@ final class Connections implements AutoCloseable {
         }
     }
 
-    /** Lets go of every connection that waits here: one was found to be gone, as all are when the database was started again. */
+    /** Closes all idle connections: after one was found to be closed, as all are after a restart of the database. */
     void restart() {
         pool.getHikariPoolMXBean().softEvictConnections();
     }
@@ -109,7 +109,7 @@ final class Connections implements AutoCloseable {
         unresponsiveGuard.notice();
     }
 
-    /** A connection that no one should use again. */
+    /** Closes a connection that must not be reused. */
     void drop(Connection connection) {
         pool.evictConnection(connection);
     }

@@ -15,8 +15,8 @@ import javax.sql.DataSource;
 import plainsieve.sources.jdbc.vendor.Vendor;
 
 /**
- * Opens connections through a driver. Once the database has rejected the user or the password, it is not asked again with them:
- * repeated, they lock the database account. Saving the source resets this.
+ * Opens connections through a driver. Once the database has rejected the credentials, they are not tried again:
+ * repeated attempts would lock the account. Saving the source resets this.
  */
 final class DriverConnections implements DataSource {
     private final String url;
@@ -79,7 +79,7 @@ final class DriverConnections implements DataSource {
 
     @Override
     public void setLoginTimeout(int seconds) {
-        // Each driver has one among its properties.
+        // Every driver accepts an empty property set.
     }
 
     @Override

@@ -20,15 +20,15 @@ import plainsieve.sources.TimeLimit;
 import plainsieve.sources.jdbc.vendor.DuckDbVendor;
 
 /**
- * A run that no one asked for, on its own DuckDB that holds nothing and is gone after it, so that the first one that is asked
- * for finds the driver, and what reads its rows, loaded.
+ * Runs a statement on an empty in-memory DuckDB, so that the first real one
+ * finds the driver and the row reader loaded.
  */
 public final class DuckDbWarmUp {
     private static final String NAME = "practice";
     private static final Duration LONGEST = Duration.ofSeconds(2);
     private static final Map<String, String> BOUNDS = Map.of("memory_limit", "64MB", "threads", "1");
 
-    /** Enough for texts to come as bytes. */
+    /** Enough rows for dictionary-encoded text. */
     private static final int CAP = 1_000;
 
     private static final String TEXT = """

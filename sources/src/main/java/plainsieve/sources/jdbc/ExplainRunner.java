@@ -24,7 +24,7 @@ public final class ExplainRunner {
     private static final JsonMapper JSON = new JsonMapper();
     private static final long MOST_LINES = 100_000;
 
-    /** Sends one question to the database. */
+    /** Sends one EXPLAIN statement. */
     interface Sender {
         void send(Statement question, RowReceiver receiver);
     }
@@ -62,7 +62,7 @@ public final class ExplainRunner {
         return PlanReader.of(form.answer()).read(answers);
     }
 
-    /** For a database that takes no placeholders in a question for a plan. */
+    /** For a database that accepts no placeholders in EXPLAIN. */
     private static Statement written(String question, Statement statement, Dialect dialect) {
         SortedMap<Integer, String> literals = new TreeMap<>();
         statement.values().forEach(value -> literals.put(value.offset(), RunnableText.literal(value.bound(), dialect)));
@@ -93,7 +93,7 @@ public final class ExplainRunner {
         return read(answer).or(() -> read(corrected(answer))).orElse(Map.of());
     }
 
-    /** Nothing when it is no JSON: a form of plan that is not known here, from which nothing is claimed. */
+    /** Empty if it is not JSON: an unknown format, of which nothing is claimed. */
     private static Optional<Object> read(String answer) {
         try {
             return Optional.ofNullable(JSON.readValue(answer, Object.class));
@@ -102,7 +102,7 @@ public final class ExplainRunner {
         }
     }
 
-    /** MariaDB leaves the backslash of a quoted quote as it is, which JSON does not know. */
+    /** MariaDB does not escape the backslash before a quote, which is invalid JSON. */
     private static String corrected(String json) {
         return json.replace("\\'", "\\\\'");
     }

@@ -10,7 +10,7 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.vendor.Vendor;
 
-/** What a driver's exception means, in words: what happened and what to do. */
+/** Translates driver exceptions to messages with a remedy. */
 final class JdbcFailures {
     private final SourceAccess access;
     private final Vendor vendor;
@@ -62,13 +62,13 @@ final class JdbcFailures {
                 e);
     }
 
-    /** Of a connection that someone waits for and may stop. */
+    /** For a cancellable connection. */
     SourceFailure ofConnecting(SQLException e, RunLimits limits, Cancellation cancellation) {
         Optional<Cancellation.Reason> stopped = cancellation.reason();
         return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e);
     }
 
-    /** Of a connection: nothing is wrong with any query, so what is reported is what the source's own settings or its owner can correct. */
+    /** For a connection: the message refers to the source's settings or its owner, not to a query. */
     SourceFailure ofConnecting(SQLException e) {
         SQLException cause = innermost(e);
         if (vendor.isFull(cause)) {
@@ -93,9 +93,9 @@ final class JdbcFailures {
                 cause);
     }
 
-    /** The driver's words as a sentence, since another follows. */
+    /** The driver's message as a sentence. */
     private String words(SQLException e) {
-        // Where files lie on this machine is nothing for readers.
+        // Local paths are hidden from readers.
         String message = access.settings() instanceof SourceSettings.InFile file
                 ? vendor.message(e).replace(file.file(), file.address())
                 : vendor.message(e);

@@ -31,11 +31,11 @@ import plainsieve.sources.jdbc.vendor.CatalogReader;
 import plainsieve.sources.jdbc.vendor.Vendor;
 import plainsieve.sources.jdbc.vendor.Vendors;
 
-/** One database with its pool of read-only connections, through its driver. Connects when first asked. */
+/** A database with a pool of read-only connections. Connects on first use. */
 public final class JdbcSource implements Source {
     private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
 
-    /** For what is asked next to the runs: whether it lives, and what it holds. */
+    /** Additional connections for health checks and metadata. */
     private static final int MORE_CONNECTIONS = 2;
 
     /** The network waits longer than the time limit, which stops a statement in a better way. */
@@ -44,8 +44,8 @@ public final class JdbcSource implements Source {
     private static final int SIGN_OF_LIFE_SECONDS = 2;
 
     /**
-     * Within this long a connection that the other side has closed meanwhile is found to be gone, even if the other side is busy.
-     * Who ends a statement on purpose has seen it run for longer, and a statement that someone ended is not sent again.
+     * Within this time a connection closed by the other side is detected, even if the other side is busy.
+     * A statement that is killed deliberately has usually run longer, and is not sent again.
      */
     private static final Duration FOUND_GONE = Duration.ofSeconds(1);
 
@@ -62,12 +62,12 @@ public final class JdbcSource implements Source {
         return thread;
     });
 
-    /** @param clock says when runs have taken too long; the caller owns it */
+    /** @param clock scheduler of timeouts; the caller owns it */
     public JdbcSource(SourceAccess access, ScheduledExecutorService clock) {
         this(access, Vendors.of(access), clock);
     }
 
-    /** @param vendor how its driver is used, where the settings alone do not say it */
+    /** @param vendor if the settings alone do not determine it */
     public JdbcSource(SourceAccess access, Vendor vendor, ScheduledExecutorService clock) {
         this.access = access;
         this.vendor = vendor;
@@ -194,12 +194,12 @@ public final class JdbcSource implements Source {
                 (question, receiver) -> run(question, limits, cancellation, receiver));
     }
 
-    /* A byte order mark belongs to a file's encoding; databases take it for a word. */
+    /* A byte order mark belongs to the encoding of a file; databases would parse it as a word. */
     private static String withoutMark(String text) {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    /* A session that cannot be tidied, or that may hold what no one can undo, is not used again. */
+    /* A session that cannot be reset, or may contain irreversible changes, is not reused. */
     private void tidy(Connection connection, Statement statement) {
         boolean reusable = false;
         try {

@@ -20,7 +20,7 @@ final class ProgressTracker implements RowReceiver {
         connectedAt = OptionalLong.of(System.nanoTime());
     }
 
-    /** Whether there was a connection, for less than this time until now, and nothing came by it. */
+    /** Whether a connection existed for less than this time and no data arrived on it. */
     boolean cameToNothingWithin(Duration time) {
         return !begun && connectedAt.isPresent() && System.nanoTime() - connectedAt.getAsLong() < time.toNanos();
     }

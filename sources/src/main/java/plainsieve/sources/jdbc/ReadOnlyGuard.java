@@ -14,7 +14,7 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.jdbc.vendor.FunctionCatalog;
 
 /**
- * Allows only statements that are proven to be read-only. Functions that the engine does not know are looked up in the database's
+ * Allows only statements that are proven to be read-only. Functions unknown to the engine are looked up in the database's
  * catalog on the same connection and cached for a minute.
  */
 final class ReadOnlyGuard {
@@ -25,7 +25,7 @@ final class ReadOnlyGuard {
     private final FunctionCatalog catalog;
     private final Map<String, CachedAnswer> remembered = new ConcurrentHashMap<>();
 
-    /** What a catalog said of a function, and until when that counts. */
+    /** A catalog lookup with its expiry. */
     private record CachedAnswer(boolean reads, long until) {}
 
     ReadOnlyGuard(ReadOnlyCheck check, FunctionCatalog catalog) {
@@ -33,7 +33,7 @@ final class ReadOnlyGuard {
         this.catalog = catalog;
     }
 
-    /** Throws {@link SourceFailure} with the place of what must not run. */
+    /** Throws {@link SourceFailure} with the position of a forbidden call. */
     void require(Statement statement, Connection connection) throws SQLException {
         ReadOnlyCheck.Finding finding = check.check(statement.text());
         if (finding.refused().isPresent()) {

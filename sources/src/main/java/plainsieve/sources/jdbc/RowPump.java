@@ -64,7 +64,7 @@ public final class RowPump {
         return values;
     }
 
-    /* Databases hold days that no calendar has, such as 2026-00-00, and drivers do not tell how they are written. */
+    /* Databases store invalid dates, such as 2026-00-00, which drivers do not report verbatim. */
     private Object read(int index, CellReader reader) throws SQLException {
         try {
             return reader.read(rows, index);

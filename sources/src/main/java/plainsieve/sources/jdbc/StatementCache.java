@@ -17,17 +17,17 @@ import plainsieve.sources.jdbc.vendor.Vendor;
  * Closing a connection closes its statements.
  */
 final class StatementCache {
-    /** Of a connection; who has used one of them longest ago makes room. */
+    /** Per connection; the least recently used one is evicted. */
     private static final int MOST = 16;
-    /** Longer texts are those of thousands of values, which do not come a second time. */
+    /** Longer texts contain thousands of values and do not recur. */
     private static final int LONGEST = 20_000;
 
     private final Vendor vendor;
     private final boolean keeps;
-    /** A connection is one caller's at a time; so are its statements. */
+    /** A connection, with its statements, has one user at a time. */
     private final Map<Connection, Map<Key, PreparedExecution>> kept = new ConcurrentHashMap<>();
 
-    /** @param types of the values: of them depends what some columns are */
+    /** @param types of the values, on which column types may depend */
     private record Key(String text, boolean many, List<String> types) {
         static Key of(Statement statement, String text) {
             List<String> types = statement.values().stream()
@@ -52,11 +52,11 @@ final class StatementCache {
         this.keeps = vendor.reparsesTexts();
     }
 
-    /** A statement as long as it is used; closed, it is kept if all went well. */
+    /** A leased statement; on close it is returned if no error occurred. */
     interface PooledStatement extends AutoCloseable {
         PreparedExecution prepared();
 
-        /** Nothing has failed, and its rows are let go of. */
+        /** Marks success: its rows are closed. */
         void wentWell();
 
         @Override
@@ -68,7 +68,7 @@ final class StatementCache {
      * @param text the statement's, as its driver wants it
      */
     PooledStatement use(Connection pooled, Statement statement, String text) throws SQLException {
-        // The pool would close what it has prepared itself.
+        // The pool would close statements prepared through its proxy.
         Connection connection = keeps ? pooled.unwrap(Connection.class) : pooled;
         if (!keeps || text.length() > LONGEST) {
             return new SingleUse(vendor.prepare(connection, statement, text));
@@ -82,7 +82,7 @@ final class StatementCache {
     private Map<Key, PreparedExecution> of(Connection connection) {
         Map<Key, PreparedExecution> own = kept.get(connection);
         if (own == null) {
-            // A new one represents one that is gone, and whose statements are gone with it.
+            // Statements of closed connections are closed, too.
             kept.keySet().removeIf(StatementCache::isGone);
             own = new LinkedHashMap<>();
             kept.put(connection, own);

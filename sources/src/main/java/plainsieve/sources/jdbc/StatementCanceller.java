@@ -27,10 +27,10 @@ final class StatementCanceller {
     private boolean stopped;
     private volatile boolean ended;
 
-    /** Held while the database is asked to cancel, so that it never cancels what comes next on the connection. */
+    /** Held while cancelling, so that a cancellation never hits the next statement of the connection. */
     private final ReentrantLock cancelling = new ReentrantLock();
 
-    /** Set by anyone who comes first, the end or the breaking: a connection that is broken goes to no one else. */
+    /** Set by whichever comes first, completion or abort: an aborted connection is not reused. */
     private final AtomicBoolean decided = new AtomicBoolean();
 
     /** @param grace how long a statement may go on after it was cancelled */
@@ -70,7 +70,7 @@ final class StatementCanceller {
         }
     }
 
-    /* A cancel that comes a moment before its statement begins is lost; one in this process is cancelled again. */
+    /* A cancellation immediately before its statement starts is lost; for embedded engines it is repeated. */
     private void insist() {
         if (connections.canBreak()) {
             helpers.execute(this::breakConnection);
@@ -79,7 +79,7 @@ final class StatementCanceller {
         }
     }
 
-    /* A statement that has just ended refuses to be cancelled; that is what was wanted. */
+    /* A statement that has just ended rejects cancellation, which is harmless. */
     private void cancel(Statement running) {
         cancelling.lock();
         try {
@@ -97,7 +97,7 @@ final class StatementCanceller {
         if (!decided.compareAndSet(false, true)) {
             return;
         }
-        // Before anyone who waits is free: what comes next must not wait, too.
+        // Set before the waiting caller continues: the next one must not wait, too.
         connections.gaveNoSign();
         try {
             connection.unwrap(Connection.class).abort(helpers);

@@ -65,14 +65,14 @@ final class UnresponsiveGuard implements AutoCloseable {
         }
     }
 
-    /** Something failed after so long; a failure that took long is silence. */
+    /** A failure after that long counts as unresponsiveness. */
     void noticeAfter(long nanos) {
         if (nanos > SLOW.toNanos()) {
             notice();
         }
     }
 
-    /** The database did not answer. One that lives shows it at once, and no one is refused for more than a moment. */
+    /** The database did not respond. A live one proves itself immediately, so that callers are rejected only for a moment. */
     void notice() {
         if (!asking.isShutdown() && since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
             asking.execute(this::ask);

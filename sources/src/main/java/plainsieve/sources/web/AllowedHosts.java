@@ -9,11 +9,11 @@ import java.util.Locale;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The hosts that the operator allows for web services. Rejects other hosts, and hosts that resolve to a private network unless
- * allowed there, so that queries cannot reach internal machines.
+ * The hosts that the operator permits for web services. Rejects other hosts, and hosts that resolve to a private network unless
+ * permitted there, so that queries cannot reach internal machines (SSRF).
  *
- * @param open hosts of the open network, each a name, or a name and a port: {@code tides.example}, {@code tides.example:8443}
- * @param inner hosts that may lead anywhere
+ * @param open public hosts, each a name, or a name and a port: {@code tides.example}, {@code tides.example:8443}
+ * @param inner hosts that may resolve to any address
  */
 public record AllowedHosts(List<String> open, List<String> inner) {
     private static final int SHARED_FIRST = 100;
@@ -31,15 +31,15 @@ public record AllowedHosts(List<String> open, List<String> inner) {
         return entry.strip().toLowerCase(Locale.ROOT);
     }
 
-    /** Throws {@link SourceFailure} with the reason when it must not be asked. */
+    /** Throws {@link SourceFailure} with the reason if it is forbidden. */
     public void check(URI address) {
         resolved(address);
     }
 
     /**
-     * Where an address leads, for a connection to just that: resolved a second time, the name could lead elsewhere.
+     * The verified addresses of a host, for a connection to exactly these: a second resolution could differ.
      *
-     * @throws SourceFailure with the reason when it must not be asked
+     * @throws SourceFailure with the reason if it is forbidden
      */
     List<InetAddress> resolved(URI address) {
         boolean leadsAnywhere = names(inner, address);

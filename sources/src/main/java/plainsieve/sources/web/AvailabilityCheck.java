@@ -24,10 +24,10 @@ final class AvailabilityCheck {
     }
 
     /**
-     * Asks for a path. That there is nothing is an answer, too.
+     * Requests a path. Not found counts as available.
      *
-     * @return what the service calls itself
-     * @throws plainsieve.sources.SourceFailure when it does not answer, or does not let this server in
+     * @return the name of the service
+     * @throws plainsieve.sources.SourceFailure if it does not respond, or rejects the credentials
      */
     String told(String path) {
         Cancellation cancellation = new Cancellation();

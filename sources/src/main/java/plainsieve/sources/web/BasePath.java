@@ -4,9 +4,9 @@ import java.net.URI;
 import plainsieve.core.request.PathSegments;
 
 /**
- * The part of a service that its source may ask: the addresses below a base. Servers decode and normalize an address in their own
- * ways, so one that could lead out of the base in any of them counts as outside: with a dot segment, encoded or not, as often as
- * that is (RFC 3986, 5.2.4 and 6.2.2).
+ * The part of a service that its source may use: URLs below a base. Servers decode and normalize paths
+ * differently, so one that could lead outside for any of them is rejected: with a dot segment, encoded any number of times
+ * (RFC 3986, 5.2.4 and 6.2.2).
  */
 record BasePath(URI base) {
     /** Whether an address is at the host of the base and below its path. */

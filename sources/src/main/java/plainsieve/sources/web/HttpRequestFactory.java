@@ -66,7 +66,7 @@ final class HttpRequestFactory {
         return http;
     }
 
-    /* What a header is made of is for the connection to say, and its text must not begin another one. */
+    /* Connection headers are managed by the client, and values must not start another header. */
     private static void header(HttpUriRequestBase request, String name, String value) {
         boolean fits = name.matches("[!#$%&'*+.^_`|~0-9A-Za-z-]+")
                 && !OF_THE_CONNECTION.contains(name.toLowerCase(Locale.ROOT))

@@ -41,7 +41,7 @@ final class HttpSource implements AutoCloseable {
     private final HttpRequestFactory requests;
     private final ServiceClient client;
 
-    /** When the service may be asked again, by the clock of the machine in nanoseconds. */
+    /** The monotonic time in nanoseconds before which the service must not be called. */
     private volatile long notBefore = System.nanoTime();
 
     HttpSource(SourceAccess access, AllowedHosts hosts, WebLimits limits) {
@@ -62,7 +62,7 @@ final class HttpSource implements AutoCloseable {
         return failures;
     }
 
-    /** The address of a path below that of the service. Throws {@link SourceFailure} for one that would lead out of it. */
+    /** The URL of a path of the service. Throws {@link SourceFailure} for one that leads outside. */
     URI address(String path) {
         URI address;
         try {
@@ -78,16 +78,16 @@ final class HttpSource implements AutoCloseable {
         return address;
     }
 
-    /** Whether an address lies at the service itself, below its own path, so that it may be reported the secret. */
+    /** Whether a URL belongs to the service, below its base path, so that the secret may be sent. */
     boolean isOwn(URI address) {
         return address.getHost() != null && new BasePath(URI.create(settings.base())).contains(address);
     }
 
     /**
-     * Asks for a page, as often as the service wants to be asked.
+     * Requests a page, with retries as demanded by the service.
      *
-     * @param within how many bytes it may have
-     * @throws SourceFailure when no page results
+     * @param within maximum size in bytes
+     * @throws SourceFailure if there is no page
      */
     ResponsePage ask(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         long pause = FIRST_PAUSE_MILLIS;
@@ -128,7 +128,7 @@ final class HttpSource implements AutoCloseable {
         }
     }
 
-    /** What a run says that someone or its time limit has ended. */
+    /** The failure after a cancellation or timeout. */
     SourceFailure stopped(Cancellation cancellation) {
         boolean late = cancellation
                 .reason()
@@ -159,7 +159,7 @@ final class HttpSource implements AutoCloseable {
         });
     }
 
-    /** An address that a service tells, as seen from another one. */
+    /** A URL from a response, resolved against its page. */
     URI resolved(URI from, String told) {
         try {
             return from.resolve(told);

@@ -19,8 +19,8 @@ final class NextPageFinder {
     private final BiFunction<URI, String, URI> resolving;
 
     /**
-     * @param start the address without a word of pages
-     * @param resolving gives the address that is reported by a page from somewhere
+     * @param start the URL of the first page
+     * @param resolving resolves a URL from a page
      */
     NextPageFinder(ResponseOptions.Paging way, URI start, BiFunction<URI, String, URI> resolving) {
         this.way = way;
@@ -36,10 +36,10 @@ final class NextPageFinder {
     }
 
     /**
-     * The page behind one.
+     * The page after another.
      *
      * @param number of that page, from 0
-     * @param rows that it had
+     * @param rows of that page
      */
     Optional<URI> behind(ResponsePage responsePage, int number, long rows) {
         if (way instanceof ResponseOptions.Paging.Link link) {

@@ -12,7 +12,7 @@ import plainsieve.core.request.ResponseOptions;
 import plainsieve.core.request.odata.EntitySet;
 import plainsieve.core.request.odata.EntitySetRequest;
 
-/** The addresses by which an OData service is asked (OData 4.0, part 2). */
+/** The URLs of an OData service (OData 4.0, part 2). */
 final class ODataPaths {
     private ODataPaths() {}
 
@@ -44,7 +44,7 @@ final class ODataPaths {
         return "/" + RequestEncoding.value(ask.set().name());
     }
 
-    /** How the rows are read: the types of their columns are the service's own. */
+    /** How rows are parsed: with the types of the service. */
     static ResponseOptions directions(EntitySetRequest ask) {
         Map<String, CellFormat> columns = new LinkedHashMap<>();
         for (EntitySet.Property property : ask.columns()) {

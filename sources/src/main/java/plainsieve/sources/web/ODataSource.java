@@ -36,8 +36,8 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * A service that speaks OData 4: its entity sets are tables. What it can filter, choose, order and count of a statement it is asked
- * for; the statement itself is run by an engine of this process on the rows that come.
+ * An OData 4 service: its entity sets are tables. Filters, columns, order and counts are pushed down where
+ * possible; the statement is run by an embedded engine on the fetched rows.
  */
 public final class ODataSource implements Source {
     private static final double NANOS_PER_MILLI = 1e6;
@@ -51,8 +51,8 @@ public final class ODataSource implements Source {
     private final AvailabilityCheck life;
 
     /**
-     * @param folder of the server's own for what is kept of the answers
-     * @param clock says when runs have taken too long; the caller owns it
+     * @param folder for cached responses
+     * @param clock scheduler of timeouts; the caller owns it
      */
     public ODataSource(
             SourceAccess access,
@@ -150,7 +150,7 @@ public final class ODataSource implements Source {
         });
     }
 
-    /** Each value of the statement: tested at the service, or here. */
+    /** Each value of the statement: applied by the service, or locally. */
     private static List<PlanTest> tests(Statement statement, List<EntitySetRequest> asks, PlanStep step) {
         Set<Integer> tested = new HashSet<>();
         asks.forEach(ask -> tested.addAll(ask.tested()));

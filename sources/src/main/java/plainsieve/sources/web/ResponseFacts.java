@@ -8,9 +8,9 @@ import plainsieve.sources.DetectedColumn;
 /**
  * How a request was answered.
  *
- * @param request as it was asked, without the secret
+ * @param request without the secret
  * @param whole whether all pages were fetched
- * @param columns what came, and what it was taken for
+ * @param columns with their detected types
  */
 record ResponseFacts(
         String request, boolean whole, int pages, long rows, long bytes, long millis, List<DetectedColumn> columns) {
@@ -30,7 +30,7 @@ record ResponseFacts(
                         millis);
     }
 
-    /** Each answer as a step of a plan, with what could not be read after it. */
+    /** Each response as a plan step, followed by unreadable cells. */
     static List<PlanStep> steps(List<ResponseFacts> all) {
         List<PlanStep> steps = new ArrayList<>();
         for (ResponseFacts facts : all) {

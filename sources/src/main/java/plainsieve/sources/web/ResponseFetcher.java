@@ -28,7 +28,7 @@ final class ResponseFetcher {
     private final EngineLimits engine;
     private final Path folder;
 
-    /** @param folder where answers are kept */
+    /** @param folder for responses */
     ResponseFetcher(HttpSource asking, WebLimits limits, EngineLimits engine, Path folder) {
         this.asking = asking;
         this.limits = limits;
@@ -39,7 +39,7 @@ final class ResponseFetcher {
     /** The pages fetched so far. */
     private record FetchProgress(int pages, long rows, long bytes) {}
 
-    /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */
+    /** Throws {@link SourceFailure} if a response cannot be read; then nothing is kept. */
     CachedTables<List<ResponseFacts>> fetch(List<TableAsk> tables, Cancellation cancellation) {
         Path database = folder.resolve("answer-" + UUID.randomUUID() + ".duckdb");
         try {

@@ -5,10 +5,10 @@ import java.net.http.HttpHeaders;
 import java.nio.file.Path;
 
 /**
- * A page of an answer.
+ * A page of a response.
  *
- * @param from where it came from, redirects followed
- * @param body on the disk
+ * @param from its URL after redirects
+ * @param body on disk
  */
 record ResponsePage(URI from, int status, HttpHeaders headers, Path body, long bytes) {
     String type() {

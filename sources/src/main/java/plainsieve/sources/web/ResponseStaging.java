@@ -37,7 +37,7 @@ final class ResponseStaging {
     ResponseStaging(CellStaging staging, ResponseOptions options) throws SQLException {
         this.staging = staging;
         this.options = options;
-        // Else every page would wait for the disk several times.
+        // Without a transaction, every page would wait for the disk several times.
         staging.execute("begin transaction");
     }
 
@@ -95,10 +95,10 @@ final class ResponseStaging {
     }
 
     /**
-     * Makes the table of all pages.
+     * Creates the table of all pages.
      *
-     * @param target the name that it gets, quoted
-     * @return its columns, and what their cells were taken for
+     * @param target its quoted name
+     * @return its columns with detected types
      */
     List<DetectedColumn> table(String target) throws SQLException {
         List<String> wanted = options.columns().isEmpty()

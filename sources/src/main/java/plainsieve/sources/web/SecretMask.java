@@ -12,15 +12,15 @@ import plainsieve.core.request.RequestEncoding;
 import plainsieve.core.statement.JsonText;
 
 /**
- * Hides a service's secret where the service repeats it: in rows, messages, headers and previews, in each form in which it can
- * come back.
+ * Masks a service's secret wherever the service repeats it: in rows, messages, headers and previews, in all possible
+ * encodings.
  *
- * @param forms the longest first; none where there is no secret
+ * @param forms longest first; empty without a secret
  */
 record SecretMask(List<String> forms) {
     private static final String HIDDEN = "•••";
 
-    /** Shorter ones are found in data by chance. */
+    /** Shorter forms would match by chance. */
     private static final int MIN_LENGTH = 4;
 
     SecretMask {
@@ -85,7 +85,7 @@ record SecretMask(List<String> forms) {
             System.arraycopy(all, kept, pending, 0, pending.length);
         }
 
-        /* Writes what begins before the end, and answers where the rest begins: a form can begin there and go on in the next piece. */
+        /* Writes up to the last position where a form could start, and returns that position: a form may continue in the next chunk. */
         private int masked(byte[] all, int end) throws IOException {
             int written = 0;
             int at = 0;

@@ -27,8 +27,8 @@ import org.apache.hc.core5.http.config.CharCodingConfig;
 import org.apache.hc.core5.util.TimeValue;
 
 /**
- * Speaks HTTP with one service. It connects to the addresses that a host's name led to when they were checked, and to no others.
- * It follows no redirects, keeps no cookies and repeats nothing.
+ * The HTTP client of one service. It connects only to the addresses that were verified for a host.
+ * It follows no redirects, keeps no cookies and retries nothing.
  */
 final class ServiceClient implements AutoCloseable {
     private static final int TO_CONNECT_SECONDS = 10;
@@ -42,7 +42,7 @@ final class ServiceClient implements AutoCloseable {
         this(hosts::resolved);
     }
 
-    /** @param hosts checks an address and tells where it leads; throws when it must not be asked */
+    /** @param hosts verifies a URL and returns its addresses; throws if it is forbidden */
     ServiceClient(Function<URI, List<InetAddress>> hosts) {
         this.hosts = hosts;
         this.client = HttpClients.custom()
@@ -69,9 +69,9 @@ final class ServiceClient implements AutoCloseable {
     }
 
     /**
-     * Sends a request; what comes back has to be closed.
+     * Sends a request; the response has to be closed.
      *
-     * @throws plainsieve.sources.SourceFailure when the host must not be asked
+     * @throws plainsieve.sources.SourceFailure if the host is forbidden
      */
     ClassicHttpResponse send(URI address, HttpUriRequestBase request) throws IOException {
         checked.put(address.getHost().toLowerCase(Locale.ROOT), hosts.apply(address));

@@ -11,7 +11,7 @@ import plainsieve.core.request.ServiceRequest;
 import plainsieve.core.request.odata.EntitySet;
 import plainsieve.sources.Cancellation;
 
-/** What an OData service says of itself, believed for a while. One asks for it; others wait, each as long as it may. */
+/** Cached metadata of an OData service. One caller loads it; others wait within their timeouts. */
 final class ServiceDescription {
     private static final Duration BELIEVED = Duration.ofMinutes(10);
     private static final long PATIENCE_MILLIS = 20;
@@ -34,7 +34,7 @@ final class ServiceDescription {
         this.asking = asking;
     }
 
-    /** The sets of the service. Throws {@link plainsieve.sources.SourceFailure} when it does not tell, or not in time. */
+    /** The entity sets of the service. Throws {@link plainsieve.sources.SourceFailure} after an error or timeout. */
     List<EntitySet> sets(Cancellation cancellation) {
         while (!told.isBelieved()) {
             if (cancellation.reason().isPresent()) {

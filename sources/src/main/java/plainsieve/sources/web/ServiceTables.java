@@ -16,7 +16,7 @@ import plainsieve.sources.engine.FetchedTablesEngine;
 final class ServiceTables {
     private static final int MOST_KEPT = 60;
 
-    /** Each is shown for as long as its query says. */
+    /** The age is limited by each query. */
     private static final Duration HOWEVER_OLD = Duration.ofDays(365);
 
     private final FetchedTablesEngine engine;
@@ -57,7 +57,7 @@ final class ServiceTables {
         }
     }
 
-    /** Fetches what is not kept, and asks the engine on it. Throws {@link SourceFailure} as both do. */
+    /** Fetches missing responses and queries the engine. Throws {@link SourceFailure} like both. */
     <T> T on(
             List<TableAsk> tables,
             RunLimits limits,

@@ -7,14 +7,14 @@ import plainsieve.core.request.ServiceRequest;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.engine.UnreadableFileException;
 
-/** Answers that are read as they come, not as rows: a sign of life, a description, a number. */
+/** Responses that are read directly: health checks, metadata, counts. */
 final class SmallAnswers {
     private static final long MOST_BYTES = 64 << 20;
 
     private final HttpSource asking;
     private final Path folder;
 
-    /** @param folder where an answer lies while it is read */
+    /** @param folder for a response while it is read */
     SmallAnswers(HttpSource asking, Path folder) {
         this.asking = asking;
         this.folder = folder;
@@ -29,7 +29,7 @@ final class SmallAnswers {
         ResponsePage to(Path target);
     }
 
-    /** Asks as often as the service wants to be asked. Throws {@link plainsieve.sources.SourceFailure} when it refuses. */
+    /** Requests with retries as demanded by the service. Throws {@link plainsieve.sources.SourceFailure} if it rejects the request. */
     <T> T read(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
                 target -> asking.ask(asking.address(request.path()), request, target, MOST_BYTES, cancellation),

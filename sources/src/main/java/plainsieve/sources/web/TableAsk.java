@@ -4,10 +4,10 @@ import java.util.OptionalLong;
 import plainsieve.core.request.ServiceRequest;
 
 /**
- * A table whose rows come of an answer.
+ * A table of rows from a response.
  *
  * @param table its name
- * @param needed how many rows are needed at the most; all when that is not known
+ * @param needed maximum number of needed rows; empty for all
  */
 record TableAsk(String table, ServiceRequest ask, OptionalLong needed) {
     /** The same with all rows. */
@@ -15,7 +15,7 @@ record TableAsk(String table, ServiceRequest ask, OptionalLong needed) {
         return new TableAsk(table, ask, OptionalLong.empty());
     }
 
-    /** Whether rows that were fetched for another one do for this. */
+    /** Whether rows fetched for another request are sufficient. */
     boolean isServedBy(TableAsk other) {
         boolean enough = other.needed.isEmpty() || needed.isPresent() && needed.getAsLong() <= other.needed.getAsLong();
         return enough && table.equals(other.table) && ask.equals(other.ask);

@@ -12,7 +12,7 @@ import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
-/** What went wrong with a service, in words. No message has the secret, not even where the service says it back. */
+/** Translates failures of a service to messages. No message contains the secret, even if the service repeats it. */
 final class WebFailures {
     private static final int MOST_SAID = 300;
     private static final int UNAUTHORIZED = 401;
@@ -29,7 +29,7 @@ final class WebFailures {
                 ((ServiceSettings) access.settings()).name(), access.password().reveal());
     }
 
-    /** What hides the secret of the source where its service repeats it. */
+    /** The mask of the source's secret. */
     SecretMask mask() {
         return mask;
     }
@@ -117,7 +117,7 @@ final class WebFailures {
         }
     }
 
-    /** Where a service says the secret back, no one sees it. */
+    /** The text with the secret masked. */
     String withoutSecret(String text) {
         return mask.hidden(text);
     }

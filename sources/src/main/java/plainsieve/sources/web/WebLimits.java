@@ -3,12 +3,12 @@ package plainsieve.sources.web;
 import java.time.Duration;
 
 /**
- * What one answer of a service may use.
+ * The limits of a response.
  *
- * @param bytes how large all its pages may be together
- * @param kept for how long it is shown again where its query does not say
+ * @param bytes maximum size of all its pages
+ * @param kept how long it is cached unless its query says otherwise
  */
 public record WebLimits(long bytes, Duration kept) {
-    /** Pages of one answer; a service that has more goes round in circles. */
+    /** Maximum number of pages; a service with more is assumed to loop. */
     static final int MOST_PAGES = 10_000;
 }

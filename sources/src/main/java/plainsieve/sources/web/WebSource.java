@@ -28,8 +28,8 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
- * A service over HTTP. It receives a request; the rows of the response are fetched and put into an engine of this process, which
- * the SQL after the request asks.
+ * An HTTP service. A request is sent; the rows of its response are staged in an embedded engine, which
+ * runs the SQL after the request.
  */
 public final class WebSource implements Source, ResponsePreviewSource {
     private static final double NANOS_PER_MILLI = 1e6;
@@ -42,8 +42,8 @@ public final class WebSource implements Source, ResponsePreviewSource {
     private final AvailabilityCheck life;
 
     /**
-     * @param folder of the server's own for what is kept of the answers
-     * @param clock says when runs have taken too long; the caller owns it
+     * @param folder for cached responses
+     * @param clock scheduler of timeouts; the caller owns it
      */
     public WebSource(
             SourceAccess access,
@@ -60,7 +60,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
         this.life = new AvailabilityCheck(new SmallAnswers(asking, folder), asking.failures(), clock);
     }
 
-    /** What a service may be asked for. */
+    /** The permitted hosts and limits. */
     public record Reaching(AllowedHosts hosts, WebLimits limits) {}
 
     @Override
@@ -107,7 +107,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
                 () -> tables.on(List.of(answer), limits, cancellation, question));
     }
 
-    /** What the engine complains of is reported at its place in all that was sent. */
+    /** An error position of the engine is mapped to the whole text. */
     private static <T> T withLocation(SentRequest request, Supplier<T> asking) {
         try {
             return asking.get();
@@ -128,7 +128,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
                 () -> responsePreviewer.look(request(what).ask(), cancellation));
     }
 
-    /** What a request brings is known when it was asked. */
+    /** The columns of a response are known after the request. */
     @Override
     public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
         return Catalog.of(List.of());

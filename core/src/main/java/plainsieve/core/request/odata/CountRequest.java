@@ -14,12 +14,12 @@ import plainsieve.core.statement.SentStatement;
 /**
  * A row count that a service can compute.
  *
- * @param column what it is called
+ * @param column its name
  */
 public record CountRequest(EntitySetRequest ask, String column) {
     private static final int COUNT_LENGTH = 4;
 
-    /** What a statement calls the count that it is; nothing when it is anything else. */
+    /** The alias of the count if the statement returns only that; empty for other statements. */
     static Optional<String> column(SentStatement sent) {
         Optional<Block> outer = alone(sent.query().top());
         Optional<String> column = outer.flatMap(block -> counted(block, sent.tokens()));

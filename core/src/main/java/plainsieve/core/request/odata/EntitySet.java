@@ -5,9 +5,9 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * An entity set of an OData service, which is a table here.
+ * An entity set of an OData service, exposed as a table.
  *
- * @param key the columns that together are different in every row
+ * @param key the columns of the primary key
  */
 public record EntitySet(String name, List<Property> properties, List<String> key) {
     public EntitySet {
@@ -16,10 +16,10 @@ public record EntitySet(String name, List<Property> properties, List<String> key
     }
 
     /**
-     * A property, which is a column here.
+     * A property, exposed as a column.
      *
      * @param column {@code Place_City} for the city of a place
-     * @param path as the service names it: {@code Place/City}
+     * @param path in the notation of the service: {@code Place/City}
      */
     public record Property(String column, String path, PropertyKind kind, String edmType, boolean nullable) {}
 

@@ -8,12 +8,12 @@ import java.util.Set;
 /**
  * The request for one entity set of a statement.
  *
- * @param columns the properties that the statement can need; all of them where that cannot be reported
- * @param filter the conditions that the service tests; nothing when there are none
- * @param order how rows are ordered there; nothing when it does not matter
- * @param needed how many rows are needed at the most; nothing when all that match are
- * @param exact whether the service tests rows by all that the part of the statement that reads them tests them by
- * @param tested the values of the statement, from 1, that the service tests rows by
+ * @param columns the properties that the statement may use; all if unknown
+ * @param filter the conditions that the service evaluates; empty if there are none
+ * @param order the requested order; empty if it does not matter
+ * @param needed the maximum number of rows; empty for all matching rows
+ * @param exact whether the service evaluates all conditions of the reading block
+ * @param tested the numbers of the statement's values, from 1, that the service evaluates
  */
 public record EntitySetRequest(
         EntitySet set,

@@ -15,7 +15,7 @@ import plainsieve.core.value.Value;
  * @param end whether anything may follow it
  */
 record LikePattern(String text, boolean start, boolean end) {
-    /** How it is asked for. */
+    /** The condition in OData syntax. */
     String filter(String path) {
         String literal = PropertyKind.quoted(text);
         if (start && end) {
@@ -26,7 +26,7 @@ record LikePattern(String text, boolean start, boolean end) {
                 : end ? "startswith(" + path + "," + literal + ")" : path + " eq " + literal;
     }
 
-    /** @param right what follows LIKE: texts and values joined by {@code ||}, perhaps with an escape character */
+    /** @param right what follows LIKE: text and values joined by {@code ||}, optionally with an escape character */
     static Optional<LikePattern> of(SentStatement sent, Span right) {
         Tokens tokens = sent.tokens();
         boolean escaped = right.length() > 2 && tokens.isWord(right.to() - 2, "escape");

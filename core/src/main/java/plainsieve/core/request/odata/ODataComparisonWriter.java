@@ -13,8 +13,8 @@ import plainsieve.core.statement.StatementValues;
 import plainsieve.core.value.Value;
 
 /**
- * Says a single condition of a statement in the words of OData (4.0, part 2, 5.1.1), so that it holds at the service for every row
- * for which it holds in SQL. What it cannot say so is tested here alone.
+ * Translates a single condition to OData (4.0, part 2, 5.1.1), so that it is true at the service for every row
+ * for which it is true in SQL. Other conditions are evaluated only locally.
  */
 final class ODataComparisonWriter {
     private final SentStatement sent;
@@ -93,7 +93,7 @@ final class ODataComparisonWriter {
                         ? list.flatMap(all -> unequal(all, property))
                         : list.flatMap(all -> among(all, property));
             }
-            // Others of its kind do not tell capitals, and a service may.
+            // Some databases ignore case in LIKE, services may be case-sensitive.
             case LIKE ->
                 tokens.isWord(comparison.operator(), "like") ? like(comparison.right(), property) : Optional.empty();
             case OTHER -> Optional.empty();
@@ -132,7 +132,7 @@ final class ODataComparisonWriter {
                         property.path() + " eq " + literal, property.kind().isExact()));
     }
 
-    /** A service may take 'a' for 'A': then it would leave rows out that are wanted. */
+    /** A service may ignore case: then it would omit required rows. */
     private static Optional<ODataFilter> unequal(List<Value> values, EntitySet.Property property) {
         List<ODataFilter> all = new ArrayList<>();
         for (Value value : values) {
@@ -141,7 +141,7 @@ final class ODataComparisonWriter {
             if (literal.isEmpty()) {
                 return Optional.empty();
             }
-            // Nothing is unequal to everything there, and in SQL to nothing.
+            // In OData null is unequal to every value; in SQL the comparison is unknown.
             all.add(new ODataFilter(property.path() + " ne " + literal.get(), !property.nullable()));
         }
         return ODataFilter.joined(all, "and");

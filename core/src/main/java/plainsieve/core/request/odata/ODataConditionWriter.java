@@ -13,7 +13,7 @@ final class ODataConditionWriter implements Condition.Visitor<Optional<ODataFilt
         this.leaves = leaves;
     }
 
-    /** Of some that are joined by AND those that can be stated are enough. */
+    /** For AND, any translatable operands suffice. */
     @Override
     public Optional<ODataFilter> joined(Condition.Compound joined) {
         List<ODataFilter> said = new ArrayList<>();
@@ -29,7 +29,7 @@ final class ODataConditionWriter implements Condition.Visitor<Optional<ODataFilt
                 .map(text -> all ? text : ODataFilter.atLeast(text.text()));
     }
 
-    /** What applies to more rows holds, turned round, for fewer. */
+    /** A superset becomes a subset when negated. */
     @Override
     public Optional<ODataFilter> not(Condition.Not not) {
         return not.operand()

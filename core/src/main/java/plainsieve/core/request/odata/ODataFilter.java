@@ -6,8 +6,8 @@ import java.util.Optional;
 /**
  * A condition in OData syntax.
  *
- * @param text in {@code $filter}
- * @param exact whether it applies to the very rows that the condition of the SQL applies to; else for these and perhaps for more
+ * @param text for {@code $filter}
+ * @param exact whether it matches exactly the rows of the SQL condition; otherwise possibly more
  */
 record ODataFilter(String text, boolean exact) {
     static ODataFilter exactly(String text) {
@@ -19,7 +19,7 @@ record ODataFilter(String text, boolean exact) {
         return new ODataFilter(text, false);
     }
 
-    /** All of them joined by a word; nothing when there are none. */
+    /** All of them joined by an operator; empty if there are none. */
     static Optional<ODataFilter> joined(List<ODataFilter> all, String word) {
         if (all.size() < 2) {
             return all.stream().findFirst();

@@ -14,9 +14,9 @@ import plainsieve.core.sql.lexer.Identifiers;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.SentStatement;
 
-/** The first rows that a statement takes of an entity set, where the service can return exactly these. */
+/** The first rows that a statement reads from an entity set, where the service can return exactly these. */
 record ODataPaging(Optional<String> order, OptionalLong needed) {
-    /** Nothing where more rows than the first ones can be needed. */
+    /** Empty where more than the first rows may be needed. */
     static Optional<ODataPaging> of(SentStatement sent, Block block, EntitySet set) {
         QueryLevel top = sent.query().top();
         boolean alone = top.with().isEmpty()
@@ -56,7 +56,7 @@ record ODataPaging(Optional<String> order, OptionalLong needed) {
             Optional<EntitySet.Property> property = path.length() == 1
                     ? set.property(Identifiers.bare(query.tokens().written(path.from())))
                     : Optional.empty();
-            // A service puts what has no value first, the engine here last.
+            // Services sort nulls first, the local engine sorts them last.
             boolean agreed = property.filter(found -> found.kind().isOrdered() && (down || !found.nullable()))
                     .isPresent();
             if (!agreed) {

@@ -23,11 +23,11 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Determines what an OData service can evaluate of a statement on its entity sets. The local SQL runs unchanged on the fetched
+ * Determines which parts of a statement an OData service can evaluate on its entity sets. The local SQL runs unchanged on the fetched
  * rows, so the service may return more rows than needed, but never fewer.
  */
 public final class ODataPushdown {
-    /** An address that every server takes. */
+    /** A URL length that every server accepts. */
     private static final int LONGEST_FILTER = 6_000;
 
     private final SentStatement sent;
@@ -40,7 +40,7 @@ public final class ODataPushdown {
         this.sets = sets;
     }
 
-    /** The number of rows that a statement asks for, and for nothing else; nothing where the service cannot tell just that. */
+    /** The row count that a statement requests; empty if it requests anything else or the service cannot count exactly that. */
     public static Optional<CountRequest> count(Statement statement, Dialect dialect, Collection<EntitySet> sets) {
         SentStatement sent = SentStatement.read(statement.text(), statement.values(), dialect);
         List<EntitySetRequest> all = new ODataPushdown(sent, sets).all();
@@ -90,7 +90,7 @@ public final class ODataPushdown {
         List<FromItem> read = query.fromItems().stream()
                 .filter(item -> set(item).filter(set::equals).isPresent())
                 .toList();
-        // Where columns are given other names, a name means another column.
+        // With column aliases, a name refers to another column.
         boolean plain = read.size() == 1
                 && read.get(0).reach() == FromItem.Reach.INSIDE
                 && read.get(0).columns().isEmpty();
@@ -127,7 +127,7 @@ public final class ODataPushdown {
                 pushed.tested());
     }
 
-    /** @param exact whether nothing is left that only the engine here tests */
+    /** @param exact whether no condition is left for the local engine alone */
     private record PushedConditions(List<ODataFilter> texts, Set<Integer> tested, boolean exact) {
         static final PushedConditions NOTHING = new PushedConditions(List.of(), Set.of(), true);
     }
@@ -164,7 +164,7 @@ public final class ODataPushdown {
         return numbers;
     }
 
-    /** A name alone means a column of this set only where nothing else is read next to it. */
+    /** An unqualified name refers to a column of this set only if it is the only item. */
     private Optional<EntitySet.Property> property(Span path, EntitySet set, Block block, FromItem item) {
         String column = Identifiers.bare(query.tokens().written(path.to() - 1));
         if (path.length() == 1) {

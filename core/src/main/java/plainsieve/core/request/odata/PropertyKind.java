@@ -17,13 +17,13 @@ public enum PropertyKind {
     DECIMAL(CellFormat.DECIMAL),
     /** A binary fraction. */
     DOUBLE(CellFormat.DECIMAL),
-    /** One with so few digits that what is shown of it is not what it is compared as. */
+    /** Too few digits: the displayed value differs from the compared one. */
     SINGLE(CellFormat.DECIMAL),
     BOOLEAN(CellFormat.BOOLEAN),
     DATE(CellFormat.DATE),
     /** A point in time. */
     MOMENT(CellFormat.TIMESTAMP_WITH_ZONE),
-    /** Anything else, which is shown as a text and compared here. */
+    /** Anything else, exposed as text and compared locally. */
     OTHER(CellFormat.TEXT);
 
     /** The maximum offset of a time zone. */
@@ -52,7 +52,7 @@ public enum PropertyKind {
         };
     }
 
-    /** What its cells are read as. */
+    /** The format of its cells. */
     public CellFormat form() {
         return form;
     }
@@ -70,17 +70,17 @@ public enum PropertyKind {
         };
     }
 
-    /** Whether a service compares its values just as the engine here does. It may compare texts differently: 'A' as 'a'. */
+    /** Whether a service compares its values exactly as the local engine. Text may differ: 'A' may equal 'a'. */
     boolean isExact() {
         return this == WHOLE || this == DECIMAL || this == BOOLEAN || this == DATE;
     }
 
-    /** Whether its values have an order that the service and the engine here agree on. */
+    /** Whether the service and the local engine sort its values in the same order. */
     boolean isOrdered() {
         return this == WHOLE || this == DECIMAL || this == DOUBLE || this == DATE || this == MOMENT;
     }
 
-    /** A value as a service reads it; nothing where it cannot be one of this kind. */
+    /** A literal in OData syntax; empty if the value cannot be of this kind. */
     Optional<String> literal(Value value) {
         return switch (this) {
             case TEXT -> value instanceof Value.Text text ? Optional.of(quoted(text.text())) : Optional.empty();

@@ -13,7 +13,7 @@ import plainsieve.core.sql.lexer.Identifiers;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** The columns of an entity set that a statement can use: those whose names occur in it, or all for a star. */
+/** The columns of an entity set that a statement may use: those whose names occur in it, or all for a star. */
 final class ReferencedColumns {
     private final ParsedQuery query;
     private final Tokens tokens;

@@ -56,7 +56,7 @@ public final class ConditionRemoval {
         return condition.leaves().allMatch(leftOut::contains);
     }
 
-    /** Takes out what goes of a condition that stays. */
+    /** Removes the omitted parts of a condition that stays. */
     private void inside(Condition condition) {
         condition.accept(new Condition.Visitor<Boolean>() {
             @Override
@@ -97,7 +97,7 @@ public final class ConditionRemoval {
                 inside(items.get(i));
                 continue;
             }
-            // Neighbors go together, so that a line on which all of them are goes, too.
+            // Adjacent conditions are removed together, so that a line that contains only them is removed, too.
             int first = items.get(i).span().from() - 1;
             while (i + 1 < items.size() && isGone(items.get(i + 1))) {
                 i++;
@@ -107,8 +107,8 @@ public final class ConditionRemoval {
     }
 
     /**
-     * Removes the tokens from first to last with the blanks before them. When they have their lines to themselves, a
-     * line end and a comment after them go too; when not, the line ends stay, because a comment may end there.
+     * Removes the tokens from first to last with the blanks before them. If they fill whole lines, a
+     * line break and a comment after them are removed too; otherwise line breaks stay, because a comment may end there.
      */
     private Edit wholeLines(int first, int last) {
         String text = tokens.text();
@@ -128,7 +128,7 @@ public final class ConditionRemoval {
         return Edit.remove(carriageReturn ? withBreak - 1 : withBreak, lineEnd);
     }
 
-    /** The end of the line, if only blanks and comments are between here and there; or -1. */
+    /** The end of the line, if only blanks and comments are in between; or -1. */
     private int endOfLine(int from) {
         String text = tokens.text();
         int at = from;

@@ -22,7 +22,7 @@ public record Edit(int start, int end, Fragment replacement, boolean outside) {
         return new Edit(at, at, fragment, true);
     }
 
-    /** The same edit, with blanks where words would grow together: in {@code having:p = h} nothing is between two of them. */
+    /** The same edit with blanks where words would merge: in {@code having:p = h} nothing separates two of them. */
     Edit apart(String original) {
         String text = replacement.text();
         boolean wordBefore = start > 0 && isOfWord(original.charAt(start - 1));

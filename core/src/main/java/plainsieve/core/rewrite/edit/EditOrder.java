@@ -9,8 +9,8 @@ public final class EditOrder {
     private EditOrder() {}
 
     /**
-     * Sorted, without those inside a larger one: a condition inside one that is left out goes with it. An insertion
-     * between clauses is not part of what goes; where a removal takes a comment after the clause along, it follows
+     * Sorted, without edits inside a larger one: a condition inside an omitted one is omitted with it. An insertion
+     * between clauses is not part of a removal; where a removal includes the comment after the clause, the insertion follows
      * that removal.
      */
     public static List<Edit> outermost(List<Edit> edits) {

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.function.Predicate;
 import plainsieve.core.statement.BoundValue;
 
-/** A text after its edits, which remembers where each place of the original went. Edits are applied once, in order. */
+/** A text after its edits, with a mapping of original positions. Edits are applied once, in order. */
 public final class EditedText {
     private final List<Edit> edits;
     private final String text;
@@ -58,7 +58,7 @@ public final class EditedText {
         return values;
     }
 
-    /** Where the character at this offset of the original begins now; inside an edit, where the edit begins. */
+    /** The new offset of the character at this original offset; inside an edit, the start of the edit. */
     public int newStart(int offset) {
         int before = countBefore(edit -> edit.end() <= offset);
         boolean inside = before < edits.size() && edits.get(before).start() < offset;
@@ -77,7 +77,7 @@ public final class EditedText {
                 : offset + shifts[before];
     }
 
-    /** How many edits, from the first on, this applies to; it applies to none behind one for which it does not. */
+    /** The number of leading edits that satisfy the predicate, which is monotonic. */
     private int countBefore(Predicate<Edit> holds) {
         int low = 0;
         int high = edits.size();

@@ -6,16 +6,16 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 
 /**
- * A filter on an output column that a viewer or view adds and that the query text does not mention.
+ * A filter on an output column that a viewer or view adds and that the query text does not contain.
  *
  * @param column the name of the output column
  * @param test what follows the column in a condition, with parameters: {@code in (:added_1)}
- * @param mayAskForMissingValues whether it may, with some choice, tell rows without a value from others
+ * @param mayAskForMissingValues whether some choice may distinguish null rows from others
  */
 public record AddedFilter(String column, String test, boolean mayAskForMissingValues) {
     private static final Pattern PARAMETER = Pattern.compile(":\\w+");
 
-    /** How a column can be compared with one value. */
+    /** A comparison of a column with one value. */
     public enum Comparison {
         EQUAL("="),
         NOT_EQUAL("<>"),
@@ -42,8 +42,8 @@ public record AddedFilter(String column, String test, boolean mayAskForMissingVa
     /**
      * The filter as a condition.
      *
-     * @param expression what the column is where the condition is
-     * @param type of the column, as far as it is reported
+     * @param expression the column at the place of the condition
+     * @param type of the column, if known
      */
     String condition(String expression, Optional<String> type, Dialect dialect) {
         boolean numbers = !test.startsWith("like ");
@@ -55,12 +55,12 @@ public record AddedFilter(String column, String test, boolean mayAskForMissingVa
         return expression + " " + kept;
     }
 
-    /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
+    /** Any of the values chosen for the parameter; includes null rows if chosen. */
     public static AddedFilter anyOf(String column, String parameter) {
         return new AddedFilter(column, "in (:" + parameter + ")");
     }
 
-    /** Any of the values chosen for the parameter, among which there is always one, and never <i>no value</i>. */
+    /** Any of the values chosen for the parameter; at least one, and never null. */
     public static AddedFilter anyValueOf(String column, String parameter) {
         return new AddedFilter(column, "in (:" + parameter + ")", false);
     }

@@ -48,9 +48,9 @@ final class BlockFilter {
     public sealed interface Decision {}
 
     /**
-     * @param expression what the column is inside the block
-     * @param qualifier the table before the column's dot; empty without one, or when the expression is no plain column
-     * @param columnName the column of that table; empty when the expression is no plain column
+     * @param expression the column inside the block
+     * @param qualifier the table qualifier; empty without one, or if the expression is not a column
+     * @param columnName the column of that table; empty if the expression is not a column
      */
     public record Allowed(Where where, String expression, String qualifier, String columnName) implements Decision {}
 
@@ -86,7 +86,7 @@ final class BlockFilter {
         return position.isPresent() ? ofColumn(list, position.getAsInt()) : ofStar(list, key);
     }
 
-    /** A SELECT list and nothing else. */
+    /** Whether the query is a SELECT list only. */
     private boolean isOneRow() {
         return block.clauses().size() == 1 && block.clause(Clause.Kind.SELECT).isPresent();
     }
@@ -191,7 +191,7 @@ final class BlockFilter {
         };
     }
 
-    /** A column of the rows goes before the output column of that name, which then has some value of each group. */
+    /** A table column takes precedence over the output column of that name, which then has an arbitrary value of each group. */
     private Decision keyByName(OutputColumn column, Grouping grouping) {
         String name = Identifiers.bare(column.name());
         if (columns.nothingHas(block, name)) {
@@ -209,7 +209,7 @@ final class BlockFilter {
         return new Allowed(Where.WHERE, bracketed(expression), qualifier, name);
     }
 
-    /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
+    /** MariaDB resolves in HAVING only keys and output columns; the column's own name is always selected. */
     private Decision inHaving(OutputColumn column, Grouping grouping) {
         if (functions.differInHaving(column.expression())) {
             return new Refused("this database evaluates this aggregate differently in HAVING");
@@ -267,7 +267,7 @@ final class BlockFilter {
         return tokens.text().substring(tokens.start(span.from()), tokens.end(span.to() - 1));
     }
 
-    /** What the column is read from, when the text tells. */
+    /** The FROM item of the column, if it is unambiguous. */
     public Optional<FromItem> itemOf(Allowed allowed) {
         if (allowed.columnName().isEmpty()) {
             return Optional.empty();

@@ -23,30 +23,30 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Whether the branches of a set operation give a column of one type. Only then is a value equal to what a branch has
- * exactly when it is equal to what the whole gives: a padded text beside a plain one, a short binary fraction beside a long
- * one compare in their own ways.
+ * Whether the branches of a set operation return a column of one type. Only then a value equals a branch's value
+ * exactly when it equals the value of the whole: padded text beside plain text, or a short binary fraction beside a
+ * long one, compare differently.
  *
  * <pre>
- * select day from a union select day from b       both a date, says the source      yes
+ * select day from a union select day from b       both are dates by metadata      yes
  * select 'late' as x from a union all select 'on time' from b                       yes
  * select count(*) … union all select count(*) …                                     yes
  * select cast(x as date) … union select cast(y as date) …                           yes
- * select n from (select n from a) d union select n from b                           both whole numbers, of any length   yes
- * select lower(name) as x from a union select 'none' from b                         both plain texts, where texts compare alike   yes
+ * select n from (select n from a) d union select n from b                           both integers of any size   yes
+ * select lower(name) as x from a union select 'none' from b                         both plain text, where text compares alike   yes
  * select name from a where … union select name from a where …                       one column, however it compares
- * select name from a union select lower(title) from b                               texts of one collation, says the source
- * select x from a union select y + 1 from b                                         not told
+ * select name from a union select lower(title) from b                               text of one collation by metadata
+ * select x from a union select y + 1 from b                                         unknown
  * </pre>
  */
 final class BranchColumnTypes {
     private static final int DEEPEST = 20;
     private static final String WHOLE = "whole number";
     private static final String TEXT = "text";
-    /** It becomes what is next to it. */
+    /** It takes the type of the other branch. */
     private static final String QUOTED = "text between quotes";
 
-    /** Where columns have an affinity and a collation, which expressions do not take over. */
+    /** Where columns have an affinity and a collation, which expressions do not inherit. */
     private static final String EXPRESSION = "text of an expression";
 
     private static final String COLLATED = "text collated ";
@@ -75,7 +75,7 @@ final class BranchColumnTypes {
         return ofAll(operands, key, 0).isPresent();
     }
 
-    /** The type of a column of a query or of one block, as far as it is reported. */
+    /** The type of a column of a query or of one block, if known. */
     Optional<String> of(QueryLevel level, ColumnKey key) {
         return inside(level, key, 0);
     }
@@ -186,8 +186,8 @@ final class BranchColumnTypes {
     }
 
     /**
-     * What tells how the column's values compare. Nothing where columns compare in their own ways and the source does not report
-     * enough: then only one and the same column is sure to compare alike.
+     * A key for how the column's values compare. Empty where comparison depends on the column and its metadata is
+     * insufficient: then only the same column is certain to compare alike.
      */
     private Optional<String> comparison(TableColumns.Column column) {
         if (dialect.comparesByColumn()) {
@@ -201,7 +201,7 @@ final class BranchColumnTypes {
                 .map(collation -> COLLATED + collation);
     }
 
-    /** Whole numbers are equal however many bytes they take, and so are texts without padding. */
+    /** Integers are equal regardless of size, and so is text without padding. */
     private static String family(String type) {
         if (WHOLE_NUMBERS.matcher(type).matches()) {
             return WHOLE;
@@ -209,7 +209,7 @@ final class BranchColumnTypes {
         return PLAIN_TEXTS.matcher(type).matches() ? TEXT : type;
     }
 
-    /** Types alone do not tell how texts compare where columns have their own collations. */
+    /** Types alone do not determine text comparison where columns have collations. */
     private boolean isText(String type) {
         return dialect.comparesTextByColumn() && type.toLowerCase(Locale.ROOT).matches(".*(char|text|enum|set|clob).*");
     }

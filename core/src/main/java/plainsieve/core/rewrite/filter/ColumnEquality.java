@@ -10,8 +10,8 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Whether two expressions of one block are the same, also when only one of them names the table: without it a name means
- * the only column that is called so. Where tables are joined by the names of columns, {@code port} may be neither
+ * Whether two expressions of one block are equal, also if only one of them is qualified: an unqualified name refers to
+ * the only column of that name. Where tables are joined by column names, {@code port} may be neither
  * {@code a.port} nor {@code b.port}.
  */
 final class ColumnEquality {
@@ -51,10 +51,10 @@ final class ColumnEquality {
     }
 
     /**
-     * Whether the expression is the column that a star represents.
+     * Whether the expression is the column that a star contains.
      *
-     * @param name as the database keeps it
-     * @param qualifier the table before the star's dot; empty without one
+     * @param name as the database stores it
+     * @param qualifier the qualifier of the star; empty without one
      */
     boolean isOfStar(Span expression, String qualifier, String name) {
         if (joinedByName || !SelectList.isPath(tokens, expression) || !isCalled(expression, name)) {
@@ -71,7 +71,7 @@ final class ColumnEquality {
         return dialect.keepsCase() ? own.equals(name) : own.equalsIgnoreCase(name);
     }
 
-    /** A name as the database keeps it. */
+    /** A name as the database stores it. */
     private String kept(String written) {
         return Identifiers.isQuoted(written) ? Identifiers.bare(written) : dialect.folded(written);
     }

@@ -18,17 +18,17 @@ import plainsieve.core.sql.lexer.Tokens;
  *
  * <pre>
  * with a as (…) select x from a                              a
- * with a as (select x from b), b as (…) select x from a      a; but b in a: not told, it may be a table
- * with a as (with b as (…) …), b as (…) select x from b      not told, two queries are called b
- * with a as (…) select x from a where x in (select x from a) not told, it is read twice
- * with a as (…) select x from (with b as (select x from a) …)  not told
+ * with a as (select x from b), b as (…) select x from a      a; but b in a is ambiguous: it may be a table
+ * with a as (with b as (…) …), b as (…) select x from b      ambiguous, two queries are named b
+ * with a as (…) select x from a where x in (select x from a) not resolved, it is read twice
+ * with a as (…) select x from (with b as (select x from a) …)  not resolved
  * </pre>
  */
 final class CommonTableExpressions {
     private final ParsedQuery query;
     private final Dialect dialect;
 
-    /** @param around the level whose WITH names it */
+    /** @param around the level whose WITH defines it */
     private record Definition(QueryLevel around, NamedQuery named) {}
 
     CommonTableExpressions(ParsedQuery query, Dialect dialect) {
@@ -39,13 +39,13 @@ final class CommonTableExpressions {
     /** The possible meanings of a name in FROM. */
     sealed interface Lookup {}
 
-    /** It is this query, and nothing else reads it. */
+    /** This query, with no other reference. */
     record SingleReference(NamedQuery named) implements Lookup {}
 
     /** No WITH has a query of the name. */
     record Table() implements Lookup {}
 
-    /** @param reason why it is not told */
+    /** @param reason why it is not resolved */
     record Unknown(String reason) implements Lookup {}
 
     Lookup of(FromItem item) {
@@ -72,7 +72,7 @@ final class CommonTableExpressions {
                 : new Unknown("“%s” is read in more than one place".formatted(Identifiers.bare(name)));
     }
 
-    /** MariaDB 10.11 reads the table after the name there, others the query. */
+    /** MariaDB 10.11 reads the table of that name there, other databases the query. */
     private boolean isInsideAnotherWith(int use, Definition definition) {
         return query.levels().stream()
                 .anyMatch(level -> level != definition.around()

@@ -12,7 +12,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** Adds conditions to the WHERE or HAVING of a block, joined by AND to those that are there. */
+/** Adds conditions to the WHERE or HAVING of a block, joined by AND to existing ones. */
 record ConditionInserter(ParsedQuery query, Dialect dialect, Block block) {
 
     /** @param where the clause, WHERE or HAVING */
@@ -57,7 +57,7 @@ record ConditionInserter(ParsedQuery query, Dialect dialect, Block block) {
                 - 1;
     }
 
-    /** A new clause is under FROM when FROM begins a line. */
+    /** A new clause is written below FROM if FROM begins a line. */
     private String lineBreak() {
         Optional<Clause> clause = block.clause(Clause.Kind.FROM);
         if (clause.isEmpty()) {

@@ -7,11 +7,11 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** What the text of a condition needs so that another can be joined to it. */
+/** Bracketing of a condition that is combined with another. */
 final class ConditionText {
     private ConditionText() {}
 
-    /** Whether an OR or XOR is outside all brackets, which would take the joined condition apart. */
+    /** Whether a top-level OR or XOR would split the combined condition. */
     public static boolean needsBrackets(Tokens tokens, Brackets brackets, Span condition, Dialect dialect) {
         boolean pipes = dialect.syntax().has(Feature.PIPES_MEAN_OR);
         for (int i = condition.from(); i < condition.to(); i++) {

@@ -12,14 +12,14 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * Which columns DISTINCT ON keeps one row of each for. A filter on one of them takes whole groups, before or after one row
- * of each is kept; on any other column it would let another row be kept.
+ * The columns of DISTINCT ON. A filter on one of them removes whole groups, before or after one row
+ * of each is kept; on any other column it could cause another row to be kept.
  *
  * <pre>
  * select distinct on (port) port, paid from ship order by port, id desc    port: before, paid: after
  * </pre>
  *
- * A name alone may mean an output column or one of the rows, so it is only a key where both are the same.
+ * An unqualified name may refer to an output column or a table column, so it is a key only if both are the same.
  */
 final class DistinctOn {
     private final ParsedQuery query;
@@ -34,17 +34,17 @@ final class DistinctOn {
         this.keys = list.distinctOn();
     }
 
-    /** Whether a filter on this column may go before one row of each is kept. */
+    /** Whether a filter on this column may be applied before one row per group is kept. */
     boolean takes(int position, ColumnEquality same) {
         OutputColumn column = list.columns().get(position);
         return takes(column.name(), key -> same.same(key, column.expression()) || isNumber(key, position));
     }
 
     /**
-     * The same of a column that a star represents.
+     * The same for a column of a star.
      *
-     * @param name what it is called
-     * @param column tells whether an expression is the column
+     * @param name its name
+     * @param column whether an expression is the column
      */
     boolean takes(String name, Predicate<Span> column) {
         return keys.isEmpty() || parts().stream().anyMatch(key -> column.test(key) && isCalledSo(key, name));

@@ -1,11 +1,11 @@
 package plainsieve.core.rewrite.filter;
 
 /**
- * Where an added filter was placed.
+ * The placement of an added filter.
  *
- * @param column the output column it filters
- * @param reason why it went no further in, in words; empty when it is in the innermost block there is
- * @param depth how many queries are around the block it went to: 0 for the outermost
+ * @param column the filtered output column
+ * @param reason why it went no further inside; empty in the innermost block
+ * @param depth the nesting depth of its block: 0 for the outermost
  */
 public record FilterPlacement(String column, Where where, String reason, int depth) {
     /** Where in a query a filter can be. */

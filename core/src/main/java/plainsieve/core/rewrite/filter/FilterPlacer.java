@@ -35,13 +35,13 @@ import plainsieve.core.value.ProblemException;
  * select port from late limit 10                           select * from (…) as matching where "port" in (:f)
  * </pre>
  *
- * A filter goes inside only where that is proven to change nothing but the rows it filters; else it stays outside with
- * the reason. It is an ordinary condition with parameters: choices rewrite it like any other.
+ * A filter goes inside only where that is proven to affect only the rows it filters; otherwise it stays outside with
+ * the reason. It is an ordinary parameterized condition: choices rewrite it like any other.
  */
 public final class FilterPlacer {
     private static final String LIMITED = "the query has a row limit, and the filter applies after it";
 
-    /** So many queries in each other a person may still follow; each takes some of the program's stack. */
+    /** The maximum nesting depth, which bounds the use of the stack. */
     private static final int DEEPEST = 60;
 
     private final ParsedQuery query;
@@ -63,10 +63,10 @@ public final class FilterPlacer {
                 .differInHaving(new Span(0, query.tokens().size()));
     }
 
-    /** The edits that put the filters into the text, and where each is. */
+    /** The edits that insert the filters, and the placement of each. */
     public record Placed(List<TextEdit> edits, List<FilterPlacement> placements) {}
 
-    /** A clause of a block that takes a condition. */
+    /** A clause of a block that accepts a condition. */
     private record FilterSite(Block block, Where where) {}
 
     /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
@@ -139,11 +139,11 @@ public final class FilterPlacer {
         record ByPosition(int position) implements ColumnKey {}
     }
 
-    /** What came of trying a place. */
+    /** The result of trying a place. */
     private sealed interface Attempt {
         /**
-         * @param conditions what is added where
-         * @param reason why not further in; empty when there is nothing further in
+         * @param conditions the added conditions by place
+         * @param reason why not further inside; empty in the innermost block
          */
         record Success(Map<FilterSite, String> conditions, Where where, String reason, int depth) implements Attempt {}
 
@@ -261,7 +261,7 @@ public final class FilterPlacer {
             return new Attempt.Success(condition, allowed.where(), ((Attempt.Failure) further).reason(), depth);
         }
 
-        /** Whether the server may push a condition into what this is; below a limit it pushes none. */
+        /** Whether the server may push a condition into this item; below a limit it does not. */
         private boolean takesConditions(FromItem item) {
             if (item.query().isPresent()) {
                 return !isLimited(item.query().get());
@@ -274,7 +274,7 @@ public final class FilterPlacer {
             return level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
         }
 
-        /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
+        /** Into the subquery or WITH query of the column; the reason is empty if the column is from a table. */
         private Attempt furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
             Optional<FromItem> from = here.itemOf(allowed);
             if (from.isEmpty()) {

@@ -14,13 +14,13 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * The name that PostgreSQL gives to a column without one: that of the column, function, or type that its value comes from.
+ * The name that PostgreSQL generates for an unnamed column: that of the column, function, or type of its value.
  *
  * <pre>
  * created::date, cast(created as date), (created), list[1]   created, created, created, list
  * case when a then b end, case … else c end                  case, c
  * 'x'::text, (select max(a) from t), exists (…)              text, max, exists
- * a + b, 1                                                   nothing that could be asked for
+ * a + b, 1                                                   no usable name
  * </pre>
  *
  * Source: FigureColname in PostgreSQL's parse_target.c.
@@ -90,7 +90,7 @@ final class GeneratedColumnName {
         return column.name().isEmpty() ? of(column.expression()) : Optional.of(Identifiers.bare(column.name()));
     }
 
-    /** {@code f(…)}, with FILTER, WITHIN GROUP and OVER after it; a cast in words; a subquery that EXISTS asks. */
+    /** {@code f(…)}, with FILTER, WITHIN GROUP and OVER after it; a cast with a keyword; EXISTS with a subquery. */
     private Optional<String> call(Span span) {
         int open = span.from() + 1;
         while (tokens.isSymbol(open, ".")) {
@@ -120,7 +120,7 @@ final class GeneratedColumnName {
         return word < 0 ? Optional.empty() : of(new Span(word + 1, span.to() - 1));
     }
 
-    /** The last one outside the brackets and inner CASEs of the span. */
+    /** The last occurrence outside brackets and nested CASEs of the span. */
     private int lastWord(Span span, String word) {
         int found = -1;
         int cases = 0;
@@ -168,7 +168,7 @@ final class GeneratedColumnName {
         return -1;
     }
 
-    /** As the server keeps it: {@code int} is {@code int4} there. */
+    /** As the server stores it: {@code int} is {@code int4}. */
     private String typeName(int token) {
         String written = Identifiers.bare(tokens.written(token)).toLowerCase(Locale.ROOT);
         return switch (written) {

@@ -14,17 +14,17 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** How one block groups its rows, as far as a filter on an output column has to know. */
+/** The grouping of one block, as needed for a filter on an output column. */
 final class Grouping {
-    /** What an output column is to the grouping. */
+    /** The role of an output column in the grouping. */
     public enum Role {
         /** Rows are not grouped. */
         ROW,
         /** One of the grouping keys: rows can be filtered by it before they are grouped. */
         KEY,
-        /** An aggregate, or anything else that is known only once rows are grouped. */
+        /** An aggregate, or anything else that is known only after grouping. */
         GROUP,
-        /** A key by its name alone, where the rows may have another column of that name that goes before. */
+        /** A key by its name only, where a table column of that name may take precedence. */
         KEY_BY_NAME,
         /** A key that some of the grouping sets do without. */
         KEY_OF_SOME_SETS
@@ -131,12 +131,12 @@ final class Grouping {
         return plain && (all || keys.stream().anyMatch(key -> names(key, position, column)));
     }
 
-    /** As {@code group by day} of {@code date(departed_at) as day}: a column of the rows called {@code day} goes before. */
+    /** As in {@code group by day} with {@code date(departed_at) as day}: a table column {@code day} takes precedence. */
     private boolean isKeyByName(OutputColumn column) {
         return !aggregates(column.expression()) && !column.name().isEmpty() && hasKeyCalled(column.name());
     }
 
-    /** Whether rows are grouped by a plain name that is the same as this one. */
+    /** Whether rows are grouped by an unqualified name equal to this one. */
     public boolean hasKeyCalled(String name) {
         return keys.stream()
                 .anyMatch(key -> key.length() == 1

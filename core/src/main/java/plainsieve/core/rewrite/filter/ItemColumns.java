@@ -33,7 +33,7 @@ final class ItemColumns {
         this.tables = tables;
     }
 
-    /** The only thing in the FROM that has a column of the name; nothing when several have one, or not all are known. */
+    /** The only FROM item that has a column of the name; empty if several have one, or if not all are known. */
     Optional<FromItem> owner(Block block, String column) {
         FromItem found = null;
         for (FromItem item : block.from()) {
@@ -81,7 +81,7 @@ final class ItemColumns {
         return described(item).map(Map::keySet);
     }
 
-    /** A table's column as the source describes it; nothing for what is no table, or not known. */
+    /** Metadata of a table column; empty for other items and unknown tables. */
     Optional<TableColumns.Column> column(FromItem item, String column) {
         boolean table = item.kind() == FromItem.Kind.TABLE
                 && item.columns().isEmpty()
@@ -90,7 +90,7 @@ final class ItemColumns {
         return table ? described(item).map(columns -> columns.get(column.toLowerCase(Locale.ROOT))) : Optional.empty();
     }
 
-    /** A column of a table, told from those of all others. */
+    /** A column of a table, distinct from those of all others. */
     String nameOf(FromItem item, String column) {
         List<String> path = new ArrayList<>();
         for (int i = item.name().from(); i < item.name().to(); i += 2) {
@@ -100,7 +100,7 @@ final class ItemColumns {
         return "column " + path;
     }
 
-    /** The query whose columns are the thing's own, by their own names; nothing for a table, and where they are renamed. */
+    /** The subquery whose output columns are the item's columns; empty for a table, and with column aliases. */
     Optional<QueryLevel> query(FromItem item) {
         if (!item.columns().isEmpty()) {
             return Optional.empty();

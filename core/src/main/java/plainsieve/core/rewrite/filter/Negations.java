@@ -6,7 +6,7 @@ import plainsieve.core.sql.lexer.Tokens;
 /** The NOT operators of an expression. */
 record Negations(Tokens tokens, Span expression) {
 
-    /** Whether one of them may be applied to the result of another. */
+    /** Whether a negation may be nested in another. */
     boolean areNested() {
         int negations = 0;
         for (int i = expression.from(); i < expression.to(); i++) {

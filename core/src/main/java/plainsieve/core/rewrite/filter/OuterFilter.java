@@ -31,7 +31,7 @@ final class OuterFilter {
         this.dialect = dialect;
     }
 
-    /** @param conditions on the columns as they are called outside */
+    /** @param conditions on the output columns */
     public List<TextEdit> edits(OutputColumns columns, List<String> conditions) {
         QueryLevel top = query.top();
         String condition = String.join(" and ", conditions);

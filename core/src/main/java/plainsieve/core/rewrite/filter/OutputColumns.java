@@ -19,9 +19,9 @@ import plainsieve.core.sql.lexer.Identifiers;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** The columns that a query gives, as far as its text tells, and how a query around it refers to them. */
+/** The output columns of a query, as far as its text shows them, and how an outer query refers to them. */
 public final class OutputColumns {
-    /** What PostgreSQL calls every column for which it finds no name. */
+    /** PostgreSQL's name for columns without a derived name. */
     private static final String NAMELESS = "?column?";
 
     private final ParsedQuery query;
@@ -81,7 +81,7 @@ public final class OutputColumns {
         return positions(name).count();
     }
 
-    /** A name given in the very case goes before one in another, and one with AS before one that a database makes up. */
+    /** Exact case takes precedence over other case, and an explicit alias over a generated name. */
     private IntStream positions(String name) {
         return Stream.<Predicate<OutputColumn>>of(
                         column -> isNamed(column) && isWritten(column.name(), name),
@@ -107,7 +107,7 @@ public final class OutputColumns {
         return !column.name().isEmpty();
     }
 
-    /** Without quotes a database keeps a name as it is, or in lower case. */
+    /** Databases keep unquoted names unchanged or in lower case. */
     private static boolean isWritten(String written, String name) {
         return Identifiers.bare(written).equals(name)
                 || (!Identifiers.isQuoted(written)
@@ -150,7 +150,7 @@ public final class OutputColumns {
         return tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
     }
 
-    /** How a query around this one refers to the column. */
+    /** How an outer query refers to the column. */
     public String reference(String name, Dialect dialect) {
         Optional<String> written = positions(name)
                 .mapToObj(at -> columns.get(at).name())

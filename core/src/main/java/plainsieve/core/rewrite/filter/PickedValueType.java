@@ -5,7 +5,7 @@ import plainsieve.core.value.Type;
 
 /**
  * The type of values that a viewer picked. Some databases derive a column's type from its first row, so an integer column may
- * contain 1000.5, and a numeric one a text.
+ * contain 1000.5, and a numeric one text.
  */
 public final class PickedValueType {
     private static final String NUMBER = "[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?";
@@ -13,8 +13,8 @@ public final class PickedValueType {
     private PickedValueType() {}
 
     /**
-     * @param told the column's type, as far as it is known
-     * @param written the values as they are shown
+     * @param told the column's type, if known
+     * @param written the displayed values
      */
     public static Type of(Type told, List<String> written) {
         boolean numbers = told == Type.INTEGER || told == Type.DECIMAL;

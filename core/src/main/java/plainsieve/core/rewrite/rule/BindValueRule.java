@@ -21,7 +21,7 @@ import plainsieve.core.value.Value;
  *
  * <pre>
  * x >= :p        15        x >= ?
- * f(:a)          blank     f(?)  with NULL, when the rule is "rows without a value"; else refused
+ * f(:a)          blank     f(?)  with NULL if the rule is "rows without a value"; otherwise rejected
  * order by :c    delay     order by "delay"
  * </pre>
  */
@@ -63,7 +63,7 @@ public final class BindValueRule {
                 "Compare with =, <> or IN, or let the parameter take one value.");
     }
 
-    /** A parameter that takes many is anywhere as long as one is chosen. */
+    /** A multi-value parameter is permitted anywhere while one value is chosen. */
     private static Optional<Value> singleValue(Choice choice) {
         if (choice instanceof Choice.One one) {
             return Optional.of(one.value());

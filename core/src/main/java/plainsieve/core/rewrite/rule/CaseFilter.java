@@ -16,7 +16,7 @@ import plainsieve.core.sql.lexer.Tokens;
  * x = case when :p is null then x else :p end
  * </pre>
  *
- * Whenever the parameter has a value, each says the same as its filter alone, such as {@code x = :p}.
+ * With a value, each is equivalent to its filter alone, such as {@code x = :p}.
  */
 final class CaseFilter {
     private final Tokens tokens;
@@ -32,7 +32,7 @@ final class CaseFilter {
         return new CaseFilter(tokens, condition).filter();
     }
 
-    /** The membership said by the third form: {@code x} compared with {@code :p}. */
+    /** The membership expressed by the third form: {@code x} compared with {@code :p}. */
     public static Optional<ConditionShape.Membership> membership(Tokens tokens, Span condition) {
         return new CaseFilter(tokens, condition).comparedCase();
     }
@@ -154,7 +154,7 @@ final class CaseFilter {
         return first == Integer.MAX_VALUE ? -1 : first;
     }
 
-    /** The next such word of this very CASE; a CASE inside gives up. */
+    /** The next such keyword of this CASE; fails on a nested CASE. */
     private int next(int from, String word) {
         int depth = 0;
         for (int i = from; i < span.to(); i++) {

@@ -6,11 +6,11 @@ import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.statement.Placement;
 
 /**
- * What a rule does to one condition.
+ * The effect of a rule on one condition.
  *
- * @param leftOut the whole condition goes; then there are no edits
+ * @param leftOut whether the whole condition is omitted, without edits
  * @param edits changes to the condition's text
- * @param outcomes what happened to each parameter token this rule has dealt with
+ * @param outcomes the outcome of each parameter token that this rule has handled
  */
 public record ConditionChange(boolean leftOut, List<Edit> edits, Map<Integer, Placement.Outcome> outcomes) {
     public ConditionChange {

@@ -4,7 +4,7 @@ import java.util.Optional;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.SourceText;
 
-/** One way to rewrite a condition. Gives nothing back when it does not fire; parameters it leaves are bound as they are. */
+/** A rule that rewrites a condition. Returns empty if it does not fire; parameters it leaves are bound. */
 public interface ConditionRule {
     Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText);
 }

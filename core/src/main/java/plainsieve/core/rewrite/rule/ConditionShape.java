@@ -4,17 +4,17 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.lexer.Span;
 
-/** What a single condition says about a parameter, as far as rewriting needs to know. */
+/** The structure of a condition on a parameter, as needed for rewriting. */
 public sealed interface ConditionShape {
     /**
      * {@code x = :p}, {@code :p = x}, {@code x <> :p}, {@code x in (:p)}, {@code x not in (:p)}, {@code x = any(:p)},
      * {@code x = coalesce(:p, x)}, {@code x = lower(:p)}, {@code x = :p::date}.
      *
      * @param column the tokens of {@code x}
-     * @param operand the expression that holds the parameter, without any {@code any(…)} or {@code coalesce(…)} around it
+     * @param operand the expression that contains the parameter, without any {@code any(…)} or {@code coalesce(…)} around it
      * @param parameter the token of {@code :p}
-     * @param flipped the parameter precedes {@code x}
-     * @param wrapped the parameter is in {@code any(…)} or {@code coalesce(…)}, where one value cannot just be bound
+     * @param flipped whether the parameter precedes {@code x}
+     * @param wrapped whether the parameter is in {@code any(…)} or {@code coalesce(…)}, where a single value cannot be bound
      */
     record Membership(Span column, Span operand, int parameter, boolean negated, boolean flipped, boolean wrapped)
             implements ConditionShape {
@@ -34,9 +34,9 @@ public sealed interface ConditionShape {
     record Range(Span column, boolean negated, Span low, Span high) implements ConditionShape {}
 
     /**
-     * {@code x like '%' || :p || '%'}: the wildcards are the author's, the parameter is text to be found as it is.
+     * {@code x like '%' || :p || '%'}: the wildcards are the author's, the parameter is literal text.
      *
-     * @param escape the escape character that the condition names
+     * @param escape the explicit escape character
      */
     record Pattern(Optional<Character> escape) implements ConditionShape {}
 

@@ -12,12 +12,12 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.Tokens;
 
 /**
- * One condition with the parameters directly in it; the unit in which conditions are rewritten and left out.
+ * A condition with its direct parameters; the unit of rewriting and omission.
  *
- * @param span the part of the condition that its shape describes; all of it, but for a filter inside a CASE or before IS TRUE
+ * @param span the part of the condition that its shape describes; all of it, except for a filter inside a CASE or before IS TRUE
  * @param places the parameters in that part
  * @param truthTested whether the rest of the condition is a test such as IS TRUE, which stays
- * @param settled the parameters of the CASE around it, which tell nothing once the choice is known
+ * @param settled the parameters of the enclosing CASE, which have no effect once the choice is known
  */
 public record ConditionSite(
         Condition.Leaf condition,
@@ -72,7 +72,7 @@ public record ConditionSite(
                 places.stream().filter(place -> !kept.contains(place.token())).toList());
     }
 
-    /** Whether the filter is inside a CASE that goes. */
+    /** Whether the filter is inside a CASE that is removed. */
     public boolean isUnwrapped() {
         return !truthTested && !span.equals(condition.span());
     }

@@ -72,8 +72,8 @@ public final class ExpandValuesRule implements ConditionRule {
     }
 
     /**
-     * The values to spread. One value is well in {@code =} and {@code in}, but not in {@code any(…)} or
-     * {@code coalesce(…)}. All means each listed value here: where it filters nothing, the condition has been left out.
+     * The values to expand. A single value can stay in {@code =} and {@code in}, but not in {@code any(…)} or
+     * {@code coalesce(…)}. All means each listed value here: an unfiltered condition has been omitted before.
      */
     public static Optional<Choice.Many> asMany(Choices choices, String name, boolean wrapped) {
         Choice choice = choices.of(name);
@@ -92,7 +92,7 @@ public final class ExpandValuesRule implements ConditionRule {
         return chosen.values().isEmpty() ? Placement.Outcome.WITHOUT_VALUE : Placement.Outcome.SPREAD;
     }
 
-    /** Edits that keep the column and put another test after it. */
+    /** Edits that keep the column and replace the test. */
     public static List<Edit> replaceTest(
             ConditionSite conditionSite, Membership membership, SourceText sourceText, Fragment test) {
         Span whole = conditionSite.span();
@@ -178,7 +178,7 @@ public final class ExpandValuesRule implements ConditionRule {
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }
 
-    /** The item whose only parameter is at the place; -1 when another one is in it. */
+    /** The item that contains only the parameter at the place; -1 if it contains another one. */
     private static int itemAround(ItemsOfList list, ParameterPlace place, ConditionSite conditionSite) {
         return IntStream.range(0, list.items().size())
                 .filter(i -> list.items().get(i).contains(place.token()))
@@ -190,8 +190,8 @@ public final class ExpandValuesRule implements ConditionRule {
     }
 
     /**
-     * Takes out the items for which only "no value" was chosen, each with the comma before it, or after it where no item
-     * stays before. Nothing can be in their place: NULL in NOT IN would let no row pass.
+     * Removes the items for which only null was chosen, each with the comma before it, or after it where no item
+     * precedes. Nothing can replace them: NULL in NOT IN would match no row.
      */
     private static List<Edit> withoutEmptied(ItemsOfList list, List<Integer> emptied, SourceText sourceText) {
         List<Span> items = list.items();

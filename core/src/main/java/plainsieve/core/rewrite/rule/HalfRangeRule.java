@@ -23,8 +23,8 @@ import plainsieve.core.statement.Placement;
  * x not between :a and :b   :b blank   x &lt; ?
  * </pre>
  *
- * BETWEEN is {@code x >= a AND x <= b}; leaving out a blank end leaves out one of the two. NOT BETWEEN is
- * {@code x < a OR x > b}, of which likewise one part goes.
+ * BETWEEN is {@code x >= a AND x <= b}; omitting a blank end omits one of the two. NOT BETWEEN is
+ * {@code x < a OR x > b}, of which likewise one part is omitted.
  */
 public final class HalfRangeRule implements ConditionRule {
     @Override

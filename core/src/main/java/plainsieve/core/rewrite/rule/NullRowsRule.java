@@ -9,7 +9,7 @@ import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.statement.Placement;
 
 /**
- * Asks for rows without a value when the parameter is blank and its rule says so.
+ * Selects null rows if the parameter is blank and its rule requires that.
  *
  * <pre>
  * x = :p    :p blank   x is null

@@ -14,8 +14,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Leaves out a condition one of whose parameters is blank with the rule <i>no filter</i>, or a membership whose
- * parameter is chosen whole.
+ * Omits a condition with a blank parameter whose rule is <i>no filter</i>, or a membership with all
+ * values selected.
  * One side of an XOR cannot be omitted: any replacement would decide the result of the other.
  *
  * <pre>
@@ -56,7 +56,7 @@ public final class OmitConditionRule implements ConditionRule {
                 && sourceText.tokens().isWord(token, "xor");
     }
 
-    /** Rows in all listed values are all rows; rows in none of them are not, so a negated membership keeps standing. */
+    /** Membership in all listed values matches all rows; non-membership does not, so a negated condition stays. */
     private static Stream<String> parametersOfMembership(ConditionSite conditionSite, SourceText sourceText) {
         if (conditionSite.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
             return Stream.of(sourceText.tokens().parameterName(membership.parameter()));

@@ -19,14 +19,14 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Value;
 
 /**
- * Finds a text as it is where the author writes the wildcards around it.
+ * Matches literal text where the author writes the wildcards around it.
  *
  * <pre>
  * x like '%' || :p || '%'    50%_off    x like '%' || ? || '%'    bound as 50\%\_off
  * </pre>
  *
- * In a database that has no escape character unless told, {@code escape '\'} is added, whatever the value is: the text
- * must not depend on it. A parameter that is the whole pattern, or is worked on by a function, stays a pattern.
+ * For a database without a default escape character, {@code escape '\'} is added, whatever the value is: the text
+ * must not depend on it. A parameter that is the whole pattern, or an argument of a function, stays a pattern.
  */
 public final class PatternEscapeRule implements ConditionRule {
     @Override
@@ -59,7 +59,7 @@ public final class PatternEscapeRule implements ConditionRule {
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }
 
-    /** The text so that LIKE takes every character of it as it is. */
+    /** Escapes the text so that LIKE matches every character literally. */
     public static String escaped(String text, char escape) {
         StringBuilder out = new StringBuilder(text.length() + 8);
         for (int i = 0; i < text.length(); i++) {

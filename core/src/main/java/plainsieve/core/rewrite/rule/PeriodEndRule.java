@@ -29,7 +29,7 @@ import plainsieve.core.value.Value;
  * x between :low and :high  2026-03   (x >= ? and x &lt; ?)          …, 2026-04-01
  * </pre>
  *
- * {@code <} and {@code >=} begin with the first day, which is the value itself: there nothing is done.
+ * {@code <} and {@code >=} use the first day, which is the value itself: they stay unchanged.
  */
 public final class PeriodEndRule implements ConditionRule {
     @Override

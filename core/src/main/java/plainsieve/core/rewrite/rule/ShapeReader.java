@@ -13,7 +13,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 
-/** Recognizes the shape of one condition. What it does not recognize is {@link Other}: bound or left out, never changed. */
+/** Recognizes the shape of one condition. Unrecognized ones are {@link Other}: bound or omitted, never changed. */
 final class ShapeReader {
     private final Tokens tokens;
     private final Span span;
@@ -71,7 +71,7 @@ final class ShapeReader {
         return isOperandOnly(right) ? new Membership(left, right, parameter, negated, false, false) : new Other();
     }
 
-    /** Whether the part is a parameter, a cast of it, or one function call around it: nothing that a list could not repeat. */
+    /** Whether the part is a parameter, a cast of it, or one function call on it: something that can be repeated for each value. */
     private boolean isOperandOnly(Span part) {
         if (part.length() == 1) {
             return tokens.is(part.from(), TokenKind.PARAMETER);
@@ -87,7 +87,7 @@ final class ShapeReader {
         return call && !query && !wide;
     }
 
-    /** {@code ::date}, {@code ::numeric(10, 2)}, {@code ::double precision}; an array is not one value. */
+    /** {@code ::date}, {@code ::numeric(10, 2)}, {@code ::double precision}; excludes arrays. */
     private boolean isCast(Span part) {
         if (!tokens.isSymbol(part.from(), "::")) {
             return false;

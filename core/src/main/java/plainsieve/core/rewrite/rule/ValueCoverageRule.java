@@ -23,7 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * Asks for everything that the chosen values represent.
+ * Matches everything that the chosen values cover.
  *
  * <pre>
  * x = :month        2026-03            (x >= ? and x &lt; ?)                     2026-03-01, 2026-04-01
@@ -32,7 +32,7 @@ import plainsieve.core.value.Value;
  * x &lt;&gt; :word        ab                 not (x like ?)
  * </pre>
  *
- * NOT over it keeps what is unknown unknown, as {@code <>} and NOT IN do. Periods that touch are asked for as one.
+ * NOT around it keeps unknown unknown, like {@code <>} and NOT IN. Adjacent periods are merged.
  */
 public final class ValueCoverageRule implements ConditionRule {
     @Override
@@ -42,7 +42,7 @@ public final class ValueCoverageRule implements ConditionRule {
             return Optional.empty();
         }
         Parameter parameter = choices.parameter(sourceText.tokens().parameterName(membership.parameter()));
-        // What a function makes of a month's first day, year(:month) for one, is no month any more.
+        // A function of a month's first day, such as year(:month), is not a month.
         boolean insideCall =
                 parameter.covers().period().isPresent() && membership.operand().from() != membership.parameter();
         Optional<Choice.Many> many = parameter.covers() == ValueCoverage.ITSELF || insideCall
@@ -107,7 +107,7 @@ public final class ValueCoverageRule implements ConditionRule {
             }
         }
 
-        /** First day to first day after, in order; what touches is one. */
+        /** First day to first day after, in order; adjacent ones merged. */
         private static TreeMap<LocalDate, LocalDate> stretches(List<Value> values, Period period) {
             List<LocalDate> firsts = values.stream()
                     .map(value -> period.first(((Value.Day) value).date()))

@@ -15,7 +15,7 @@ import plainsieve.core.value.Value;
  * Writes a list of values in the form that suits its length and the database.
  *
  * <p>Short lists are padded to a power of two by repeating the last value, and long ones are bound as one array or JSON
- * text: so the statement depends on the size class of the list only, and prepared plans are used again. A repeated value
+ * text: the statement depends on the size class of the list only, and prepared plans are reused. A repeated value
  * changes neither IN nor NOT IN.
  */
 record ValueListWriter(Parameter parameter, List<Value> values, Clause.Kind clause, SourceText source) {

@@ -94,7 +94,7 @@ final class DefaultProperties {
         return ConvertedParameter.without(parameter.withFormula(formula));
     }
 
-    /** What a formula gives today with every parameter blank. */
+    /** The value of a formula today with every parameter blank. */
     private Optional<String> today(String formula) {
         try {
             return Formula.read(formula)
@@ -240,7 +240,7 @@ final class DefaultProperties {
         return formulaOf(words.replaceFirst("^the ", ""));
     }
 
-    /** Whether a formula would be taken for a value without the sign before it. */
+    /** Whether a formula would be parsed as a value without its prefix. */
     private boolean isValue(String formula) {
         return parameter.type() == Type.TEXT || parameter.type() == Type.NAME || isReadable(formula);
     }

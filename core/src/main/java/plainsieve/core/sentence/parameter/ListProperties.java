@@ -36,7 +36,7 @@ final class ListProperties {
         this.around = around;
     }
 
-    /** Where the values come from, and right after it what is typed. */
+    /** The origin of the values, followed by the typed ones. */
     List<ParameterProperty> values() {
         List<ParameterProperty> values = new ArrayList<>();
         boolean rare = !list.exists() && !isUsual();
@@ -127,7 +127,7 @@ final class ListProperties {
         }
     }
 
-    /** What typing another list begins with. */
+    /** The initial text when editing a list. */
     private final class AsTyped implements ListDefinition.Visitor<String> {
         @Override
         public String any(ListDefinition.Any any) {

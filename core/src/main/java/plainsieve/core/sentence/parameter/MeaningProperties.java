@@ -49,7 +49,7 @@ final class MeaningProperties {
                         .toType(Type.ofWord(word).orElseThrow()));
     }
 
-    /* What would be lost is known before it is taken. */
+    /* Losses are known before the selection. */
     private MarkOption typeOffer(Type type) {
         String lost = type == meaning.type()
                 ? ""

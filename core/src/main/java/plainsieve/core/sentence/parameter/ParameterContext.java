@@ -10,11 +10,11 @@ import plainsieve.core.parameter.ParameterDefinition;
  * The parameters, queries and columns that are known where a parameter is edited.
  *
  * @param parameters those of the project, by name
- * @param needs the parameters that its list follows
- * @param queries those of the project, in its order
- * @param columns whose values could be its list, the likely ones first; needed only where a list is changed
- * @param claims what a service that people sign in with says of them
- * @param today the day in the time zone of the project
+ * @param needs the parameters that its list depends on
+ * @param queries those of the project, in order
+ * @param columns candidates for its list, likely ones first; needed only where a list is edited
+ * @param claims claims of the identity provider
+ * @param today the date in the time zone of the project
  */
 public record ParameterContext(
         Map<String, ParameterDefinition> parameters,
@@ -23,7 +23,7 @@ public record ParameterContext(
         List<ListColumn> columns,
         List<String> claims,
         LocalDate today) {
-    /** A query and what it is called. */
+    /** The ID and name of a query. */
     public record NamedQuery(String id, String name) {}
 
     public ParameterContext {
@@ -34,7 +34,7 @@ public record ParameterContext(
         claims = List.copyOf(claims);
     }
 
-    /** What a query is called; its id when the project has it no more. */
+    /** The name of a query; its ID if it no longer exists. */
     String queryName(String id) {
         return queries.stream()
                 .filter(query -> query.id().equals(id))

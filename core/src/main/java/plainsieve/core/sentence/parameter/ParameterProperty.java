@@ -11,11 +11,11 @@ import plainsieve.core.sentence.Sentence;
 /**
  * One property of a parameter: its text, the options of its mark, and the result of choosing one.
  *
- * @param lead the words before its mark
- * @param tail the words after it
- * @param rare whether it says only what is usual, so that it is stated on demand
- * @param offers what could be at the mark
- * @param with the parameter with something else there: the id of an offer that fits, or the words that were typed
+ * @param lead the text before its mark
+ * @param tail the text after it
+ * @param rare whether it has its usual value and is shown on demand
+ * @param offers the options of its mark
+ * @param with the changed parameter for the ID of a fitting option or typed text
  */
 record ParameterProperty(
         String lead,
@@ -25,7 +25,7 @@ record ParameterProperty(
         Supplier<List<MarkOption>> offers,
         Function<String, ConvertedParameter> with) {
 
-    /** A property of which one value is taken from what could be there, which is worked out when it is asked for. */
+    /** A property with options, which are computed on demand. */
     static ParameterProperty taken(
             String lead,
             String id,
@@ -37,7 +37,7 @@ record ParameterProperty(
         return new ParameterProperty(lead, mark(id, text, Sentence.EditKind.TAKEN, ""), "", false, offers, offered);
     }
 
-    /** A property that is typed. @param none what is read while it is empty */
+    /** A typed property. @param none the text while it is empty */
     static ParameterProperty typed(
             String lead, String id, String none, String value, Function<String, ParameterDefinition> with) {
         Sentence.Mark mark = mark(id, value.isEmpty() ? none : value, Sentence.EditKind.TYPED, value);
@@ -49,12 +49,12 @@ record ParameterProperty(
         return new Sentence.Mark(id, text, way, typed);
     }
 
-    /** The same, said on demand while it says only what is usual. */
+    /** The same, shown on demand while it has its usual value. */
     ParameterProperty rareWhen(boolean usual) {
         return new ParameterProperty(lead, mark, tail, usual, offers, with);
     }
 
-    /** The same with words after it. */
+    /** The same with text after it. */
     ParameterProperty then(String words) {
         return new ParameterProperty(lead, mark, words, rare, offers, with);
     }

@@ -13,7 +13,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A parameter in sentences: what viewers call it, what it is, and what is only said on demand because it is as usual.
+ * A parameter in sentences: its label, its main properties, and usual properties shown on demand.
  *
  * <pre>
  * [Class] · [+ hint]
@@ -100,7 +100,7 @@ public final class ParameterSentence {
         return sentence(called);
     }
 
-    /** The sentence of the properties that differ from the usual ones, and of those that matter most. */
+    /** The sentence of the properties that differ from their usual values, and of the most important ones. */
     public Sentence render() {
         return sentence(properties.stream()
                 .filter(parameterProperty -> !parameterProperty.rare())
@@ -128,8 +128,8 @@ public final class ParameterSentence {
     }
 
     /**
-     * The parameter with something else at a mark, and what could not be kept. Throws {@link ProblemException} when that
-     * cannot be there.
+     * The parameter with a changed mark, and the losses. Throws {@link ProblemException} for an
+     * invalid option.
      *
      * @param taken the ID of an option, or typed text
      */

@@ -27,7 +27,7 @@ import plainsieve.core.value.Type;
 public final class ParameterSentenceParser {
     private static final Pattern NAME = Pattern.compile("\\s*:?([A-Za-z][A-Za-z0-9_]*)");
 
-    /** The words that phrases begin with, and the marks that they are about. */
+    /** The first words of phrases and their marks. */
     private static final Map<String, String> LEADS = Map.ofEntries(
             Map.entry("is", "type"),
             Map.entry("takes", "takes"),
@@ -57,7 +57,7 @@ public final class ParameterSentenceParser {
             Map.entry("maximum", "most"),
             Map.entry("values in sent", "private"));
 
-    /** Marks whose words are typed, so that they may contain the commas between phrases. */
+    /** Marks with typed text, which may contain the commas between phrases. */
     private static final Set<String> TYPED =
             Set.of("list", "start", "formula", "label", "hint", "group", "unit", "reads", "except", "open");
 
@@ -72,7 +72,7 @@ public final class ParameterSentenceParser {
 
     private static final Pattern SEPARATOR = Pattern.compile("\\s*[,;]\\s*(?:and\\s+(?=\\w))?");
 
-    /** A phrase may begin without a separator after the type, what it takes, or a column. */
+    /** A phrase may start without a separator after the type, the multiplicity, or a column. */
     private static final Pattern INNER_LEAD = Pattern.compile(
             "\\s+(?:and\\s+)?(?=(?:takes|from|default|when blank|with counts)\\b)", Pattern.CASE_INSENSITIVE);
 
@@ -82,7 +82,7 @@ public final class ParameterSentenceParser {
     private final ParameterContext context;
     private ParameterDefinition parameter;
 
-    /** @param separator in front of the phrase, kept in case that the phrase continues the one before */
+    /** @param separator before the phrase, kept in case the phrase continues the previous one */
     private record Phrase(String separator, String text) {}
 
     private ParameterSentenceParser(ParameterContext context, ParameterDefinition named) {
@@ -113,7 +113,7 @@ public final class ParameterSentenceParser {
                 Parameter.of(name, Type.TEXT), new ParameterDefinition.Words(label, "", "", "", "any " + words));
     }
 
-    /** The phrases of a sentence. A part that is no phrase continues the typed words before it: "default: Ardlow, Skerrin". */
+    /** The phrases of a sentence. A part that is no phrase continues the typed text before it: "default: Ardlow, Skerrin". */
     private List<String> phrases(String sentence) {
         List<String> phrases = new ArrayList<>();
         for (Phrase part : parts(sentence)) {
@@ -179,7 +179,7 @@ public final class ParameterSentenceParser {
         return lead(phrase).map(LEADS::get);
     }
 
-    /** The longest words that a phrase begins with. */
+    /** The longest lead that a phrase starts with. */
     private static Optional<String> lead(String phrase) {
         String lower = phrase.toLowerCase(Locale.ROOT);
         return LEADS.keySet().stream()
@@ -307,7 +307,7 @@ public final class ParameterSentenceParser {
         return sentence().has(mark);
     }
 
-    /** The option that some words mean: its own words, or their beginning. */
+    /** The option with this label, or a label that starts with it. */
     private Optional<MarkOption> option(String mark, String words) {
         List<MarkOption> options = sentence().offers(mark);
         String wanted = plain(words);

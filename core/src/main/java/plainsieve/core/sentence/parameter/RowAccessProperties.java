@@ -85,7 +85,7 @@ final class RowAccessProperties {
         return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.exempt()));
     }
 
-    /** Queries, and lists that are asked for: what could have something to hide. */
+    /** Queries and queried lists: what may have to be restricted. */
     private List<MarkOption> things() {
         List<MarkOption> things = new ArrayList<>();
         around.queries().forEach(query -> things.add(thing(query.id(), "the query")));

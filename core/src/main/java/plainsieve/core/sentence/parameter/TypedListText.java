@@ -10,8 +10,8 @@ import java.util.stream.Collectors;
 import plainsieve.core.parameter.ListedValue;
 
 /**
- * A typed list as text: one value on each line, {@code value = label} where they differ. Texts with surrounding blanks, an equals
- * sign between blanks, or a quotation mark first is in quotation marks, doubled inside: {@code "a = b" = both}.
+ * A typed list as text: one value per line, {@code value = label} where they differ. Values with surrounding blanks, a
+ * separator inside, or a leading quotation mark are quoted, with quotes doubled: {@code "a = b" = both}.
  */
 final class TypedListText {
     private static final String BETWEEN = " = ";
@@ -26,7 +26,7 @@ final class TypedListText {
         return values.stream().map(TypedListText::line).collect(Collectors.joining("\n"));
     }
 
-    /** A value as one of several in a sentence, where commas separate them. */
+    /** A value as an item of a sentence, where commas separate items. */
     static String item(ListedValue listed) {
         String value = sideInSentence(listed.value());
         return listed.label().equals(listed.value()) ? value : value + BETWEEN + sideInSentence(listed.label());
@@ -54,7 +54,7 @@ final class TypedListText {
         return plain ? text : quoted(text);
     }
 
-    /** Reads such lines; also what a spreadsheet copies: value, tab, label. Repeats and blank lines go. */
+    /** Parses such lines; also cells copied from a spreadsheet: value, tab, label. Drops duplicates and blank lines. */
     static List<ListedValue> read(String text) {
         Map<String, ListedValue> found = new LinkedHashMap<>();
         for (String line : text.split("\\R")) {

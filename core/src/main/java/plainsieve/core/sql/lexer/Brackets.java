@@ -51,7 +51,7 @@ public final class Brackets {
         return new Brackets(partner);
     }
 
-    /** The index of the bracket that closes the one at the index. */
+    /** The index of the bracket that matches the opening one at the index. */
     public int close(int open) {
         return partner[open];
     }

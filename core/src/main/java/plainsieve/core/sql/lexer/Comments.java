@@ -3,7 +3,7 @@ package plainsieve.core.sql.lexer;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
 
-/** Skips comments by the rules of one database. */
+/** Skips comments according to one dialect. */
 final class Comments {
     private final LexerCursor lexerCursor;
     private final boolean nested;
@@ -20,12 +20,12 @@ final class Comments {
         this.conditional = syntax.has(Feature.CONDITIONAL_COMMENTS);
     }
 
-    /** Whether a comment begins at the cursor. */
+    /** Whether a comment starts at the cursor. */
     boolean begin() {
         return beginsLineComment() || lexerCursor.startsWith("/*");
     }
 
-    /** Skips the comment at the cursor, if there is one; the brackets of a conditional comment count as comments. */
+    /** Skips the comment at the cursor, if there is one; the delimiters of a conditional comment count as comments. */
     boolean skip() {
         char c = lexerCursor.peek(0);
         if (c != '-' && c != '/' && c != '#' && c != '*') {

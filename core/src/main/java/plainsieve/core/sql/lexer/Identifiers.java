@@ -1,6 +1,6 @@
 package plainsieve.core.sql.lexer;
 
-/** Names as people write them, with and without quotes. */
+/** Quoted and unquoted identifiers. */
 public final class Identifiers {
     private Identifiers() {}
 
@@ -22,7 +22,7 @@ public final class Identifiers {
         return !written.isEmpty() && "\"`['".indexOf(written.charAt(0)) >= 0;
     }
 
-    /** Whether two written names may mean the same thing: the same letters in any case. */
+    /** Whether two identifiers may refer to the same object: equal ignoring case. */
     public static boolean same(String one, String other) {
         return bare(one).equalsIgnoreCase(bare(other));
     }

@@ -5,9 +5,9 @@ import java.util.Set;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
 
-/** The words that shape a reading query. All other words are names or functions and are left alone. */
+/** The keywords that structure a reading query. All other words are names or functions. */
 public final class Keywords {
-    /** Words behind which an operand begins, so that {@code in:p} and {@code limit:p} have a parameter. */
+    /** Keywords after which an operand starts, so that {@code in:p} and {@code limit:p} contain a parameter. */
     private static final Set<String> RESERVED = Set.of(
             "SELECT",
             "DISTINCT",
@@ -38,7 +38,7 @@ public final class Keywords {
 
     private static final int LONGEST_RESERVED = 8;
 
-    /** Words that work on what is in the brackets after them, and on what follows those. */
+    /** Operators that apply to brackets after them and to what follows those. */
     private static final Set<String> OPERATORS = Set.of(
             "not",
             "exists",
@@ -78,7 +78,7 @@ public final class Keywords {
 
     private Keywords() {}
 
-    /** Whether the word before a bracket calls a function: NOT, IN, INTERVAL and the like do not, {@code not (a) is null} shows it. */
+    /** Whether the word before a bracket calls a function: NOT, IN, INTERVAL and the like do not, as in {@code not (a) is null}. */
     public static boolean isFunctionName(Tokens tokens, int index) {
         return tokens.is(index, TokenKind.WORD)
                 && !OPERATORS.contains(tokens.written(index).toLowerCase(Locale.ROOT));
@@ -90,8 +90,8 @@ public final class Keywords {
     }
 
     /**
-     * Whether a query can begin at the index: {@code select}, {@code with}, {@code values (}, {@code table t}, and where
-     * the database has it {@code from t}.
+     * Whether a query may start at the index: {@code select}, {@code with}, {@code values (}, {@code table t}, and, if
+     * the dialect supports it, {@code from t}.
      */
     public static boolean beginsQuery(Tokens tokens, Syntax syntax, int index) {
         if (!tokens.is(index, TokenKind.WORD)) {
@@ -135,12 +135,12 @@ public final class Keywords {
         return tokens.isWord(index, "union") || tokens.isWord(index, "intersect") || tokens.isWord(index, "except");
     }
 
-    /** Whether the word at the index is used as a name: behind a dot or behind AS. */
+    /** Whether the word at the index is used as a name: after a dot or after AS. */
     public static boolean isName(Tokens tokens, int index) {
         return tokens.isSymbol(index - 1, ".") || tokens.isWord(index - 1, "as");
     }
 
-    /** Whether an expression can end with the token at the index, so that a clause may begin after it. */
+    /** Whether an expression may end with the token at the index, so that a clause may start after it. */
     public static boolean endsOperand(Tokens tokens, int index) {
         return switch (tokens.kind(index)) {
             case WORD -> !isReserved(tokens, index);

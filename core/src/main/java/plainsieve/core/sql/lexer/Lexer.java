@@ -7,8 +7,8 @@ import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Splits plain SQL into tokens by the rules of one database, in one pass. A {@code :name} inside a string, a quoted
- * name or a comment is no parameter. Throws {@link ProblemException} only for what never ends (a string, a quoted name,
+ * Splits SQL into tokens according to one dialect, in one pass. A {@code :name} inside a string, a quoted
+ * name or a comment is not a parameter. Throws {@link ProblemException} only for unterminated tokens (a string, a quoted name,
  * a comment).
  */
 public final class Lexer {
@@ -35,7 +35,7 @@ public final class Lexer {
         this.tokens = new Tokens(text);
     }
 
-    /** The tokens of a text, and those strings among them that look like a parameter in quotes. */
+    /** The tokens of a text, and the strings among them that look like a quoted parameter. */
     public record Result(Tokens tokens, List<Integer> quotedParameters) {}
 
     public static Result scan(String text, Syntax syntax) {
@@ -126,7 +126,7 @@ public final class Lexer {
         noteQuotedParameter(quote, lexerCursor.at);
     }
 
-    /** {@code ':port'}: a string that is nothing but a parameter was most likely meant to be one. */
+    /** {@code ':port'}: a string that contains only a parameter was probably meant to be one. */
     private void noteQuotedParameter(int quote, int end) {
         String text = lexerCursor.text;
         boolean looksLikeOne =
@@ -233,7 +233,7 @@ public final class Lexer {
         single(TokenKind.SYMBOL);
     }
 
-    /** The longest run of operator characters; as in SQL's own rule, a sign at its end belongs to what follows. */
+    /** The longest run of operator characters; as in the SQL standard, a sign at its end belongs to what follows. */
     private void scanLongOperator() {
         int start = lexerCursor.at;
         boolean special = false;

@@ -4,7 +4,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Where in a text the lexer is, and what kind of characters are there. */
+/** The position of the lexer in a text, and character classes. */
 final class LexerCursor {
     final String text;
     int at;

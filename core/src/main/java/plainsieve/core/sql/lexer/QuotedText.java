@@ -8,7 +8,7 @@ final class QuotedText {
         this.lexerCursor = lexerCursor;
     }
 
-    /** Skips the string that opens at the cursor. The token begins at {@code start}, before any prefix letter. */
+    /** Skips the string at the cursor. The token starts at {@code start}, before any prefix letter. */
     void skipString(int start, boolean backslashEscapes) {
         char quote = lexerCursor.peek(0);
         lexerCursor.at++;
@@ -30,7 +30,7 @@ final class QuotedText {
         }
     }
 
-    /** Behind an {@code E'…'} and a line end, a further string goes on with the same rules. */
+    /** After {@code E'…'} and a line break, another string continues with the same rules. */
     boolean continuesOnNextLine() {
         int next = lexerCursor.at;
         boolean newLine = false;
@@ -62,7 +62,7 @@ final class QuotedText {
         }
     }
 
-    /** The end of the {@code $tag$} that begins at the cursor, or -1 when none does. */
+    /** The end of the {@code $tag$} that starts at the cursor, or -1. */
     int endOfDollarTag() {
         int end = lexerCursor.at + 1;
         while (end < lexerCursor.text.length() && LexerCursor.isNamePart(lexerCursor.text.charAt(end))) {

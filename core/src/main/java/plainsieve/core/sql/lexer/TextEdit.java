@@ -9,7 +9,7 @@ public record TextEdit(int start, int end, String replacement) {
         return new TextEdit(at, at, text);
     }
 
-    /** The text with all edits made. They must not overlap; insertions at one place keep their order. */
+    /** The text with all edits applied. They must not overlap; insertions at one position keep their order. */
     public static String apply(String text, List<TextEdit> edits) {
         StringBuilder out = new StringBuilder(text);
         List<TextEdit> sorted = sorted(edits);
@@ -21,9 +21,9 @@ public record TextEdit(int start, int end, String replacement) {
     }
 
     /**
-     * Where the character at this offset of the edited text was before the edits; -1 when an edit brought it in.
+     * The original offset of the character at this offset of the edited text; -1 if an edit inserted it.
      *
-     * @param edits as {@link #sorted} gives them
+     * @param edits as returned by {@link #sorted}
      */
     public static int before(List<TextEdit> edits, int offset) {
         int shift = 0;
@@ -40,7 +40,7 @@ public record TextEdit(int start, int end, String replacement) {
         return offset - shift;
     }
 
-    /** The edits in the order of the text; insertions at one place keep theirs. */
+    /** The edits in text order; insertions at one position keep theirs. */
     public static List<TextEdit> sorted(List<TextEdit> edits) {
         return edits.stream().sorted(Comparator.comparingInt(TextEdit::start)).toList();
     }

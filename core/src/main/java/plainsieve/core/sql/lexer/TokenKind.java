@@ -1,6 +1,6 @@
 package plainsieve.core.sql.lexer;
 
-/** What a token is. White space and comments are not tokens: they are the gaps between tokens. */
+/** The kind of a token. White space and comments are gaps between tokens. */
 public enum TokenKind {
     /** A keyword or an unquoted name. */
     WORD,
@@ -9,7 +9,7 @@ public enum TokenKind {
     NUMBER,
     /** {@code :name}. */
     PARAMETER,
-    /** A placeholder of another notation ({@code ?}, {@code $1}), which plain SQL here does not use. */
+    /** A placeholder of another notation ({@code ?}, {@code $1}), which author texts do not use. */
     PLACEHOLDER,
     /** An operator, a dot, a cast, or any other character without a meaning for the structure. */
     SYMBOL,

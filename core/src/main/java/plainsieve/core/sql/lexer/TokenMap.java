@@ -7,7 +7,7 @@ import java.util.Optional;
 public final class TokenMap<T> {
     private Object[] known;
 
-    /** @param tokens how many the text has; more may come */
+    /** @param tokens the expected number; more are possible */
     public TokenMap(int tokens) {
         this.known = new Object[tokens];
     }

@@ -5,16 +5,16 @@ import plainsieve.core.value.Interruption;
 import plainsieve.core.value.LineIndex;
 import plainsieve.core.value.TextLocation;
 
-/** The tokens of one text, in order. Kept as arrays, because a long query has many and all of them are looked at. */
+/** The tokens of one text, in order. Stored in arrays, because a long query has many and all of them are visited. */
 public final class Tokens {
-    /** Of a token of SQL and the blanks before it: what arrays are made for, so that those of long texts seldom grow. */
+    /** The average length of a token with the blanks before it, used to size arrays. */
     private static final int USUAL_LENGTH = 5;
 
     private static final int ROOM = 16;
 
     private static final char LAST_OF_ASCII = 0x7F;
 
-    /** What a small letter of ASCII has and its capital has not. */
+    /** The bit that distinguishes lower from upper case in ASCII. */
     private static final char SMALL = 0x20;
 
     private final String text;
@@ -22,7 +22,7 @@ public final class Tokens {
     private int[] starts;
     private int[] ends;
     private int size;
-    /** Worked out when a place is first asked for; anyone who works it out finds the same. */
+    /** Computed on first use; concurrent computations have equal results. */
     private volatile LineIndex lineIndex;
 
     Tokens(String text) {
@@ -58,7 +58,7 @@ public final class Tokens {
         return kinds[index];
     }
 
-    /** Whether there is a token of this kind at the index; false outside the text. */
+    /** Whether the token at the index is of this kind; false out of bounds. */
     public boolean is(int index, TokenKind kind) {
         return index >= 0 && index < size && kinds[index] == kind;
     }
@@ -76,7 +76,7 @@ public final class Tokens {
         return text.substring(starts[index], ends[index]);
     }
 
-    /** Whether the token at the index is this unquoted word, in any case; false outside the text. */
+    /** Whether the token at the index is this unquoted word, ignoring case; false out of bounds. */
     public boolean isWord(int index, String word) {
         Interruption.check();
         return is(index, TokenKind.WORD) && matches(index, word);
@@ -96,7 +96,7 @@ public final class Tokens {
                 && text.charAt(starts[index]) == bracket;
     }
 
-    /** Whether the token is the very one of another text. */
+    /** Whether the token equals a token of another text exactly. */
     public boolean isWrittenAs(int index, Tokens other, int its) {
         int length = ends[index] - starts[index];
         return kinds[index] == other.kinds[its]
@@ -104,7 +104,7 @@ public final class Tokens {
                 && text.regionMatches(starts[index], other.text, other.starts[its], length);
     }
 
-    /** Whether two runs of tokens read the same, blanks, comments and the case of words aside. */
+    /** Whether two ranges of tokens are equal, ignoring blanks, comments and the case of words. */
     public boolean sameText(Span one, Span other) {
         boolean same = one.length() == other.length();
         for (int i = 0; same && i < one.length(); i++) {
@@ -127,7 +127,7 @@ public final class Tokens {
         return place(starts[index], ends[index]);
     }
 
-    /** The place from a character up to another one. */
+    /** The location from one offset to another. */
     public TextLocation place(int start, int end) {
         LineIndex known = lineIndex;
         if (known == null) {
@@ -155,7 +155,7 @@ public final class Tokens {
         return true;
     }
 
-    /** Rules out most words at their first character; equal letters differ in one bit of ASCII at most. */
+    /** Excludes most words by their first character; equal letters differ in at most one ASCII bit. */
     private static boolean mayBeginWith(char ours, String word) {
         char other = word.charAt(0);
         return (ours ^ other) == 0 || (ours ^ other) == SMALL || ours > LAST_OF_ASCII || other > LAST_OF_ASCII;

@@ -16,7 +16,7 @@ public final class AvailableRows {
     private final Dialect dialect;
     private final List<NamedTable> tables;
 
-    /** A table as it is offered. @param note a description: "1,000,000 rows" */
+    /** An offered table. @param note a description: "1,000,000 rows" */
     public record NamedTable(String name, String note) {}
 
     public AvailableRows(SchemaContext schema, Dialect dialect, List<NamedTable> tables) {
@@ -29,7 +29,7 @@ public final class AvailableRows {
         return tables;
     }
 
-    /** Queries as they are offered; those of other sources last, each with its own. */
+    /** Offered queries; those of other sources last, with their source. */
     List<NamedTable> queries() {
         List<NamedTable> queries = new ArrayList<>();
         schema.queries().forEach(id -> queries.add(new NamedTable(id, "")));

@@ -18,8 +18,8 @@ import plainsieve.core.steps.model.StepMentions;
 /**
  * An earlier position for a filter step that keeps the same rows and reduces the work of later steps.
  *
- * @param step the step in front of which it could be, from 0
- * @param reason what is saved
+ * @param step the step before which it could be, from 0
+ * @param reason the benefit
  */
 public record FilterPushdownHint(int step, String reason) {
     /** For each of the steps, if it is a condition that could be earlier. */
@@ -70,7 +70,7 @@ public record FilterPushdownHint(int step, String reason) {
         return earliest;
     }
 
-    /** Whether the same rows are kept in front of a step as after it. */
+    /** Whether a filter selects the same rows before a step as after it. */
     private static boolean passes(Step step, Set<String> named) {
         if (step instanceof Step.Group group) {
             return group.level().isEmpty()
@@ -96,7 +96,7 @@ public record FilterPushdownHint(int step, String reason) {
         return leavesAll || changed(step).filter(names -> !any(named, names)).isPresent();
     }
 
-    /** The columns that a step brings or changes; nothing where no one can tell. */
+    /** The columns that a step adds or changes; empty if unknown. */
     private static Optional<Stream<Step.Name>> changed(Step step) {
         if (step instanceof Step.Join join) {
             // A called query depends on the calling rows, and not every database supports it.

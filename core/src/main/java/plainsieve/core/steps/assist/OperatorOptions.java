@@ -33,7 +33,7 @@ final class OperatorOptions {
 
     private OperatorOptions() {}
 
-    /** @param about the column, and what it is compared with now, as it is written */
+    /** @param about the column and its current operand */
     static List<MarkOption> of(List<String> about, Optional<Type> type) {
         List<String> operands = about.subList(1, about.size());
         List<MarkOption> offers = new ArrayList<>();

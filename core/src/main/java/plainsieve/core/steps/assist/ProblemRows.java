@@ -20,7 +20,7 @@ public record ProblemRows(Kind kind, String line) {
     public enum Kind implements Keyword {
         /** No other row belongs to them. */
         FOUND_NONE("found-none"),
-        /** Their value cannot be one of the type that it becomes. */
+        /** Rows whose value cannot be converted. */
         DO_NOT_FIT("do-not-fit");
 
         private final String word;
@@ -36,7 +36,7 @@ public record ProblemRows(Kind kind, String line) {
         }
     }
 
-    /** Those of a step, where there can be some. */
+    /** The problem rows of a step, if it can have some. */
     public static Optional<ProblemRows> of(StepsAnalysis.AnalyzedStep step) {
         if (step.step().isEmpty()) {
             return Optional.empty();

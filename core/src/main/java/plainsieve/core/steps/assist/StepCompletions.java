@@ -34,9 +34,9 @@ public final class StepCompletions {
     }
 
     /**
-     * @param from where in the line the word begins that an offer takes the place of
-     * @param begun that word, as far as it is typed
-     * @param valuesOf the column whose values could be there; empty when none could
+     * @param from the start of the partial word that an option replaces
+     * @param begun the partial word
+     * @param valuesOf the column whose values are possible; empty if there is none
      */
     public record CompletionList(int from, String begun, List<MarkOption> offers, String valuesOf) {
         public CompletionList {
@@ -69,7 +69,7 @@ public final class StepCompletions {
         return new CompletionList(from, begun, offers, valuesOf);
     }
 
-    /** Where the word begins that is being typed. */
+    /** The start of the partial word. */
     private static int start(String typed) {
         int from = typed.length();
         while (from > 0

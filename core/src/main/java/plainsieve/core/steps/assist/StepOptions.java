@@ -91,7 +91,7 @@ public final class StepOptions {
         figures(before).forEach(figure -> offers.add(MarkOption.of(", " + figure.id(), figure.label(), figure.note())));
     }
 
-    /** The columns that there are before a step; none where they are not known. */
+    /** The columns before a step; empty if unknown. */
     public List<KnownColumn> before(int step) {
         return step == 0 ? List.of() : analysis.steps().get(step - 1).columns().orElse(List.of());
     }
@@ -130,7 +130,7 @@ public final class StepOptions {
         return List.of(words).stream().map(one -> MarkOption.of(one, one, "")).toList();
     }
 
-    /** One more of the columns, or one less. */
+    /** Options with one column added or removed. */
     private static List<MarkOption> list(String written, List<KnownColumn> columns) {
         List<MarkOption> offers = new ArrayList<>();
         List<String> items = StepQuoting.items(written);
@@ -175,7 +175,7 @@ public final class StepOptions {
         return offers;
     }
 
-    /** What a parameter for a column is called. */
+    /** The name of a new parameter for a column. */
     private static String newName(String column) {
         String plain =
                 column.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", "_").replaceFirst("^[^a-z]+", "");

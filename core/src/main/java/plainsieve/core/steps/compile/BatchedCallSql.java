@@ -15,13 +15,13 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepMentions;
 
 /**
- * Runs a parameterized query once for all rows where the database cannot run it per row.
+ * Runs a parameterized query once for all rows where the database has no lateral joins.
  *
  * <pre>
  * from (select distinct island from ports) r join crossings c on true where c.island = r.island group by r.island, c.state
  * </pre>
  *
- * A total of everything has a row even where it finds nothing, and is asked next to each row instead.
+ * A grand total returns a row even without matches, and is computed beside each row instead.
  */
 final class BatchedCallSql {
     private final CompileContext context;
@@ -35,10 +35,10 @@ final class BatchedCallSql {
     }
 
     /**
-     * The rows that are joined.
+     * The joined rows.
      *
-     * @param theirs its columns; those with which it was called first
-     * @param called those columns, as they are called in our rows and in theirs
+     * @param theirs its output columns; first the arguments
+     * @param called the argument columns with their names on both sides
      */
     record BatchedRows(SelectBlock theirs, List<Step.ColumnAlias> called) {}
 
@@ -133,7 +133,7 @@ final class BatchedCallSql {
         return new Step.Name(name, step.rows().at());
     }
 
-    /** Totals of everything, each asked beside a row; nothing where the query is none, or something within it is called. */
+    /** Grand totals, each computed beside a row; empty if the query is not one, or calls another. */
     Optional<SelectBlock> beside(SelectBlock ours) {
         SelectBlock query = rows.of(step.rows(), context.taken(ours), ours);
         boolean fits =

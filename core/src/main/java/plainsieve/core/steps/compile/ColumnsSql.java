@@ -41,8 +41,8 @@ final class ColumnsSql {
     }
 
     /*
-     * Rows that were distinguished by a column that goes now would fall together; a total of everything is one row only while
-     * something is totalled.
+     * Removing a column merges rows that only it distinguishes; a grand total is a single row only while
+     * it has an aggregate.
      */
     private SelectBlock whole(SelectBlock block) {
         boolean ofEverything =
@@ -171,9 +171,9 @@ final class ColumnsSql {
                 block,
                 step.before().name(),
                 within -> part(text.apply(within), p -> expressionSyntax.beforeSign(p, sign), origin));
-        // The column itself may be the one that the first part took the place of.
+        // The column may be the one that the first part replaces.
         SelectBlock before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
-        // Nothing follows a sign that is not there.
+        // Without the separator there is no second part.
         SqlExpression behind = part(text.apply(before), p -> expressionSyntax.behindSign(p, sign), origin)
                 .perhapsEmpty();
         return context.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));

@@ -91,7 +91,7 @@ final class ComparisonSql {
         return condition(parts, sql);
     }
 
-    /** A text within another. The engine escapes chosen values; literals are escaped here. */
+    /** A text search. The engine escapes chosen values; literals are escaped here. */
     private SqlExpression like(SqlExpression left, String words, String before, String after) {
         StepExpression other = test.others().get(0);
         SqlFragment text = expressions.text(left, origin);

@@ -19,11 +19,11 @@ import plainsieve.core.value.TextLocation;
 /**
  * The dialect, schema and source line of the step being compiled.
  *
- * @param line the number of the step's line, from 0
+ * @param line the line number, from 0
  * @param text the line
- * @param whole the words that all of it comes from, where its own line is one of another query
- * @param reserved aliases that nothing here may have
- * @param arguments what represents parameters, where the steps are those of a query that is called
+ * @param whole the origin of generated SQL if the line belongs to another query
+ * @param reserved forbidden aliases
+ * @param arguments the arguments of a called query, by parameter
  */
 record CompileContext(
         Dialect dialect,
@@ -33,7 +33,7 @@ record CompileContext(
         Optional<StepOrigin> whole,
         Set<String> reserved,
         Map<String, SqlExpression> arguments) {
-    /** Beyond this a value is given a name in its own block, so that nothing grows with the square of the steps. */
+    /** Longer values are named in a subquery, so that the statement grows linearly with the steps. */
     private static final int LONGEST_REPEATED = 400;
 
     /** Of a line of these steps. */
@@ -41,7 +41,7 @@ record CompileContext(
         return new CompileContext(dialect, schema, line, text, Optional.empty(), Set.of(), Map.of());
     }
 
-    /** Of a line of another query, of which all comes from the same words here. */
+    /** The context for a line of another query, whose SQL originates from the same words here. */
     CompileContext within(String other, LineSpan here, Set<String> taken) {
         return new CompileContext(dialect, around, line, other, Optional.of(origin(here)), taken, Map.of());
     }
@@ -71,12 +71,12 @@ record CompileContext(
                 .at(TextLocation.of(text, span.start(), Math.min(span.end(), text.length()))));
     }
 
-    /** The block as something that another is from. Its order is that of the other, as far as it can be stated there. */
+    /** The block as a subquery of another. The outer block inherits its order where possible. */
     SelectBlock wrapped(SelectBlock block) {
         return wrapped(block, taken(block));
     }
 
-    /** @param taken aliases that it must not have */
+    /** @param taken forbidden aliases */
     SelectBlock wrapped(SelectBlock block, Set<String> taken) {
         String alias = alias("rows", taken);
         boolean ordersForNothing = block.limit().isEmpty() && !block.order().isEmpty();
@@ -114,7 +114,7 @@ record CompileContext(
         return outside;
     }
 
-    /** An alias that none of these is: the first letter of a name, with a number where that is taken. */
+    /** An unused alias: the first letter of a name, with a number if necessary. */
     String alias(String name, Set<String> taken) {
         String first = name.substring(0, 1).toLowerCase(Locale.ROOT);
         String letter = first.matches("[a-z]") ? first : "t";
@@ -126,7 +126,7 @@ record CompileContext(
         return alias;
     }
 
-    /** The block, with its values named one level further in where repeating one would make it long. */
+    /** The block with long values moved to a subquery if they would be repeated. */
     SelectBlock shortened(SelectBlock block) {
         boolean tooLong =
                 block.outs().stream().anyMatch(out -> out.value().sql().length() > LONGEST_REPEATED);

@@ -26,7 +26,7 @@ final class ConditionSql {
         this.context = expressions.making();
     }
 
-    /** The conditions of which all have to be true, one by one. */
+    /** The operands of a top-level AND. */
     List<SqlExpression> each(StepCondition condition) {
         if (condition instanceof StepCondition.And and) {
             return and.all().stream().flatMap(one -> each(one).stream()).toList();
@@ -63,7 +63,7 @@ final class ConditionSql {
                 parts, SqlFragment.joined(all, word, context.origin()), Optional.of(Type.BOOLEAN), binding);
     }
 
-    /** One comparison; of a span there are two, so that either end can be left open. */
+    /** One comparison; a range results in two, so that either end can be open. */
     private List<SqlExpression> single(StepCondition condition) {
         if (condition instanceof StepCondition.Recent recent) {
             return recent(recent);
@@ -76,7 +76,7 @@ final class ConditionSql {
         return new ComparisonSql(expressions, test, context.origin(test.at())).of(left, others);
     }
 
-    /** What a value is compared with, as one of its own type. */
+    /** The right operand converted to the type of the left one. */
     private SqlExpression fitting(SqlExpression left, StepExpression compared, StepExpression other) {
         Optional<Type> wanted = left.type();
         if (!(other instanceof StepExpression.Literal fixed) || wanted.isEmpty() || fits(wanted.get(), fixed.value())) {
@@ -142,7 +142,7 @@ final class ConditionSql {
         return expressions.together(List.of(left, right), sql, Optional.of(Type.BOOLEAN), Binding.COMPARED);
     }
 
-    /** Whether it asks somewhere for values that are missing. */
+    /** Whether it contains a null test. */
     static boolean asksForMissing(StepCondition condition) {
         if (condition instanceof StepCondition.And and) {
             return and.all().stream().anyMatch(ConditionSql::asksForMissing);

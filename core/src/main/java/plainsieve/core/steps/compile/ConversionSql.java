@@ -13,7 +13,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.value.Type;
 
-/** Compiles type conversions. A text that cannot be converted yields no value, or the given replacement, in every database. */
+/** Compiles type conversions. A text that cannot be converted yields null, or the given replacement, in every database. */
 final class ConversionSql {
     private static final Set<Type> NUMBERS = Set.of(Type.INTEGER, Type.DECIMAL);
     private static final Set<Type> TIMES = Set.of(Type.DATE, Type.DATETIME);

@@ -21,7 +21,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of what is computed. */
+/** Compiles expressions to SQL. */
 final class ExpressionSql {
     private final CompileContext context;
     private final SelectBlock ours;
@@ -161,7 +161,7 @@ final class ExpressionSql {
         return together(List.of(left, right), sql, Optional.of(whole ? Type.INTEGER : Type.DECIMAL), binding);
     }
 
-    /** Always with a fraction. By zero there is no value; only of a number that is there it is known that it is none. */
+    /** Always with fraction digits. Division by zero yields null; the check is only needed for a nonliteral divisor. */
     private SqlExpression divided(
             StepExpression.BinaryOperation calculated, SqlExpression left, SqlExpression right, StepOrigin origin) {
         boolean never = calculated.right() instanceof StepExpression.Literal fixed
@@ -181,14 +181,14 @@ final class ExpressionSql {
         return together(parts, sql, Optional.of(Type.TEXT), Binding.SINGLE);
     }
 
-    /** As a text; one that is known to be a text stays as it is. */
+    /** As text; text stays unchanged. */
     SqlFragment text(SqlExpression value, StepOrigin origin) {
         return value.type().equals(Optional.of(Type.TEXT))
                 ? value.at(Binding.SINGLE, origin)
                 : SqlFragment.form(p -> context.dialect().asText(p.get(0)), origin, value.sql());
     }
 
-    /** What several values come to. */
+    /** Combines several values into one expression. */
     SqlExpression together(List<SqlExpression> parts, SqlFragment sql, Optional<Type> type, Binding binding) {
         EvaluationLevel evaluationLevel = EvaluationLevel.CONSTANT;
         boolean mayBeEmpty = false;
@@ -286,7 +286,7 @@ final class ExpressionSql {
         return values.stream().noneMatch(SqlExpression::mayBeEmpty) ? all.neverEmpty() : all;
     }
 
-    /** Values of which one comes to be in one place, none of which may lose digits for another. */
+    /** Alternative values for one place, converted so that none loses digits. */
     List<SqlFragment> beside(List<SqlExpression> values, StepOrigin origin) {
         List<SelectBlock> blocks = new ArrayList<>(List.of(ours));
         theirs.ifPresent(blocks::add);

@@ -15,7 +15,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepMentions;
 
-/** Makes SQL of steps that keep some rows: in the innermost block in which that keeps the same ones. */
+/** Compiles filter steps: into the innermost block in which they select the same rows. */
 final class FilterSql {
     private final CompileContext context;
     private final RowsSql rows;
@@ -52,8 +52,8 @@ final class FilterSql {
     }
 
     /**
-     * A limit and a window have looked at rows that the condition would take away. A total that has no value is not told
-     * apart in HAVING by every database.
+     * A limit and a window depend on rows that the condition would remove. Not every database distinguishes a null
+     * total in HAVING.
      */
     private boolean mustStandOutside(SelectBlock block, StepCondition condition, List<SqlExpression> conditions) {
         if (block.limit().isPresent() || block.hasWindow()) {
@@ -64,14 +64,14 @@ final class FilterSql {
         return onTotal && (untold || context.dialect().havingKnowsNames() && namesAKey(block, condition));
     }
 
-    /** HAVING of some databases knows what is grouped by under its name in the SELECT list only. */
+    /** HAVING of some databases resolves keys only by their name in the SELECT list. */
     private static boolean namesAKey(SelectBlock block, StepCondition condition) {
         return StepMentions.columns(condition).stream()
                 .flatMap(name -> block.out(name).stream())
                 .anyMatch(out -> out.value().level() != EvaluationLevel.TOTAL);
     }
 
-    /** On what is grouped by, before the groups are made; on totals, after. */
+    /** On keys, before grouping; on totals, after it. */
     private SelectBlock place(SelectBlock block, SqlExpression condition) {
         if (block.grouping().isEmpty()) {
             return block.where(conjunct(condition));
@@ -96,7 +96,7 @@ final class FilterSql {
         });
     }
 
-    /** Rows whose value is, or is not, among those elsewhere; that there is none without a value tells nothing of others. */
+    /** Rows whose value is, or is not, among those of another column; nulls in that column are ignored. */
     SelectBlock amongThose(SelectBlock block, Step.MembershipFilter step) {
         if (step.among()
                 && step.rows() instanceof RowSource.TypedTable typed
@@ -126,7 +126,7 @@ final class FilterSql {
         });
     }
 
-    /* The only column there is can be meant without its name. */
+    /* The only column can be referenced implicitly. */
     private static Optional<Step.Name> only(SelectBlock other) {
         boolean one = !other.open() && other.outs().size() == 1;
         return one ? Optional.of(new Step.Name(other.outs().get(0).name(), new LineSpan(0, 0))) : Optional.empty();

@@ -64,9 +64,9 @@ final class GroupSql {
     private record NamedKeys(SelectBlock block, List<Step.Key> keys) {}
 
     /*
-     * A parameter in what is grouped by would be another one in the SELECT list to a database, a constant means the number of
-     * a column to some, and two keys that are written alike are one where there are levels: they get a name one level further
-     * in, which no other column has.
+     * A parameter in a key would be a different one in the SELECT list to a database, a constant would be an ordinal
+     * to some, and two keys with equal text are one in grouping sets: these are named in a subquery,
+     * with unique names.
      */
     private NamedKeys named(SelectBlock block, List<Step.Key> keys) {
         SelectBlock with = block;

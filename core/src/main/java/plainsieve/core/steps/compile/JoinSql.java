@@ -22,7 +22,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of rows that are put next to each other. */
+/** Compiles joins to SQL. */
 final class JoinSql {
 
     private final CompileContext context;
@@ -55,7 +55,7 @@ final class JoinSql {
         return taken(ours, joined.theirs(), step).from(from);
     }
 
-    /** A small table of the columns' names is put next to each row; which value belongs to a name is reported by CASE. */
+    /** Joins each row with a small table of the column names; CASE selects the value for each name. */
     SelectBlock toRows(SelectBlock block, Step.ToRows step) {
         SelectBlock ours = block.isPlain() ? block : context.wrapped(block);
         StepOrigin origin = context.origin();
@@ -119,7 +119,7 @@ final class JoinSql {
         return condition.at(SqlExpression.Binding.NOT, context.origin());
     }
 
-    /** The columns of the other rows that have to be equal to something of ours, as what is joined calls them. */
+    /** The columns of the joined rows in equality conditions, by their names in the joined item. */
     private static Set<String> matched(Step.Match match, SelectBlock theirs) {
         return named(match).stream()
                 .flatMap(name -> theirs.out(name).map(SelectBlock.Out::value).stream())
@@ -150,16 +150,16 @@ final class JoinSql {
     }
 
     /**
-     * @param theirs the columns of what is joined, as they are called around it
-     * @param lateral whether it speaks of our rows within
+     * @param theirs the output columns of the joined item
+     * @param lateral whether it references our rows
      */
     record JoinedRows(
             SelectBlock.Item item, String alias, SelectBlock theirs, List<SqlFragment> where, boolean lateral) {}
 
     /**
-     * A block that only filters one table is joined as that table, with its conditions next to the match: they are asked of the
-     * same rows. Where rows without a partner stay, only plain columns may be taken so: anything computed would be computed
-     * of the missing ones, too.
+     * A block that only filters one table is joined as that table, with its conditions in the ON: they apply to the
+     * same rows. In an outer join only plain columns can be taken from it: expressions would be evaluated
+     * for missing rows, too.
      */
     JoinedRows joined(SelectBlock ours, SelectBlock other, boolean kept) {
         boolean plainColumns = other.outs().stream()
@@ -240,7 +240,7 @@ final class JoinSql {
         return within.closed().ordered(List.of()).outs(List.of(new SelectBlock.Out("", found)));
     }
 
-    /** What their columns have to be equal to: it has a value then. */
+    /** The expressions that their columns must equal, which are then not null. */
     private static List<StepExpression> sought(Step.Match match) {
         List<StepCondition> all =
                 condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));

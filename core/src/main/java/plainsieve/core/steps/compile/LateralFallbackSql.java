@@ -87,8 +87,8 @@ final class LateralFallbackSql {
     }
 
     /**
-     * Where the database cannot ask a query for each row, and the rows are typed by hand, the query is asked once for each of
-     * them, with their values in it.
+     * Without lateral joins, and with rows typed by hand, the query is called once per
+     * row, with literal arguments.
      */
     private SelectBlock branches(SelectBlock ours) {
         List<SelectBlock> typed = ((SelectBlock.Union) ours.from().get(0).item()).blocks();
@@ -105,7 +105,7 @@ final class LateralFallbackSql {
                 SelectBlock.Union.of(branches), context.alias("rows", aliases), Optional.of(columns), context.origin());
     }
 
-    /** A value with what a row has in the place of its columns. */
+    /** A value with columns replaced by those of one row. */
     private SqlExpression ofOneRow(SqlExpression value, String alias, SelectBlock row) {
         SqlFragment sql = value.sql()
                 .replaced(ref -> ref.alias().equals(alias)

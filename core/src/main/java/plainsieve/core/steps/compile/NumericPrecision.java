@@ -23,7 +23,7 @@ final class NumericPrecision {
         this.expressionSyntax = expressionSyntax;
     }
 
-    /** The SQL of values of one place, one of which the rows of this block, or of the others, take. */
+    /** The SQL of alternative values in one place. */
     List<SqlFragment> kept(List<SqlExpression> values, List<SelectBlock> blocks, StepOrigin origin) {
         boolean computed =
                 values.stream().filter(NumericPrecision::isDecimal).anyMatch(value -> !isNarrow(value, blocks));
@@ -32,7 +32,7 @@ final class NumericPrecision {
                 .toList();
     }
 
-    /** Rows under each other whose values of one place are all kept. Each block has the same names in the same order. */
+    /** Appended rows whose values keep their digits. All blocks have the same names in the same order. */
     List<SelectBlock> kept(List<SelectBlock> blocks, StepOrigin origin) {
         List<SelectBlock> all = blocks;
         for (int at = 0; at < blocks.get(0).outs().size(); at++) {

@@ -15,7 +15,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of orders, first rows, and what goes on from row to row. */
+/** Compiles sorts, first rows, and running totals to SQL. */
 final class OrderSql {
     private final CompileContext context;
 
@@ -66,7 +66,7 @@ final class OrderSql {
         }
     }
 
-    /** The first rows of a block for each of some of its columns, instead of those of all. */
+    /** Limits the rows of each group of columns instead of the whole block. */
     SelectBlock limitOfEach(SelectBlock block, List<Step.Name> each) {
         SqlFragment limit = block.limit().orElseThrow();
         SelectBlock whole = block.unlimited();
@@ -83,7 +83,7 @@ final class OrderSql {
         return numbered(from, step.each(), order, around -> new ExpressionSql(context, around).of(step.count()));
     }
 
-    /** The rows that are among the first so many of their group. */
+    /** The rows whose number in their group does not exceed the limit. */
     private SelectBlock numbered(
             SelectBlock from,
             List<Step.Name> each,
@@ -110,8 +110,8 @@ final class OrderSql {
     }
 
     /**
-     * Whether the database gives no rows of groups that are chosen and looked at by a window at once, or no values of what is
-     * beside a total of no rows that a window looks at.
+     * Whether the database returns no rows for groups with HAVING and a window, or loses values beside a grand total
+     * in a window.
      */
     private boolean losesWindows(SelectBlock block) {
         return !context.dialect().forms().isSureOfWindows()
@@ -160,7 +160,7 @@ final class OrderSql {
         return window(block, SqlFragment.of(call, context.origin()), each, order, false);
     }
 
-    /** @param rowByRow whether rows that are alike in their order are added one by one, not all at once */
+    /** @param rowByRow whether equal rows in the order are added one by one */
     private SqlFragment window(
             SelectBlock block,
             SqlFragment call,
@@ -186,7 +186,7 @@ final class OrderSql {
         return all.and(rowByRow ? " rows unbounded preceding)" : ")", origin);
     }
 
-    /** One term of an order, with what has no value last. */
+    /** One sort key, nulls last. */
     SqlFragment term(SelectBlock.Ordering one) {
         return term(one, one.value().sql());
     }

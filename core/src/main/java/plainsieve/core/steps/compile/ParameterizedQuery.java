@@ -23,7 +23,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** A query whose parameters are taken from the rows that it is joined to. */
+/** A query whose parameters are columns of the joined rows. */
 final class ParameterizedQuery {
     private final CompileContext context;
     private final SelectBlock ours;
@@ -33,7 +33,7 @@ final class ParameterizedQuery {
         this.ours = ours;
     }
 
-    /** What represents each parameter that is named; within the query it is the same for all of its rows. */
+    /** The argument of each named parameter; other parameters keep their choices. */
     Map<String, SqlExpression> arguments(RowSource.Query query, String text) {
         Map<String, SqlExpression> arguments = new LinkedHashMap<>();
         Set<String> known = parameters(text);
@@ -48,7 +48,7 @@ final class ParameterizedQuery {
         return arguments;
     }
 
-    /** Numbers do for numbers, and days for moments; what is not known of is left to the database. */
+    /** Numbers are compatible with numbers, and dates with timestamps; unknown types are left to the database. */
     private void refuseOfOtherKind(RowSource.Query query, RowSource.Argument argument, SqlExpression value) {
         Optional<Type> wanted = context.around().parameter(argument.parameter());
         if (wanted.isPresent()
@@ -101,7 +101,7 @@ final class ParameterizedQuery {
         return words;
     }
 
-    /** SQL with what represents its parameters in their places. */
+    /** SQL with its parameters replaced by arguments. */
     static SqlFragment filledIn(String sql, CompileContext context) {
         Tokens tokens = Lexer.scan(sql, context.dialect().syntax()).tokens();
         List<SqlFragment> parts = new ArrayList<>();

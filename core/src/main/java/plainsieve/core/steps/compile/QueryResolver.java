@@ -7,9 +7,9 @@ import plainsieve.core.steps.model.RowSource;
 /** Resolves other queries of the project that steps read. */
 interface QueryResolver {
     /**
-     * The block of a query, in which no alias is one of those taken.
+     * The block of a query without the given aliases.
      *
-     * @param ours the rows for each of which it is called
+     * @param ours the calling rows
      */
     SelectBlock block(RowSource.Query query, CompileContext context, Set<String> taken, SelectBlock ours);
 }

@@ -10,9 +10,9 @@ import plainsieve.core.value.ProblemException;
 /**
  * A query of another source, or one that itself reads several sources.
  *
- * @param text as its author wrote it
- * @param columns as they came when it was asked; nothing while that is not known
- * @param around what it can speak of itself
+ * @param text of its author
+ * @param columns of its last run; empty if unknown
+ * @param around the schema of that query
  */
 public record RemoteQuery(
         String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, SchemaContext around) {

@@ -16,7 +16,7 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Type;
 
-/** Makes blocks of what rows come from. */
+/** Compiles row sources to blocks. */
 final class RowsSql {
     private final CompileContext context;
     private final QueryResolver queryResolver;
@@ -26,7 +26,7 @@ final class RowsSql {
         this.queryResolver = queryResolver;
     }
 
-    /** @param taken aliases that are in use around it */
+    /** @param taken aliases used around it */
     SelectBlock of(RowSource rowSource, Set<String> taken) {
         return of(rowSource, taken, nothing());
     }
@@ -54,7 +54,7 @@ final class RowsSql {
         return series((RowSource.Series) rowSource, taken);
     }
 
-    /** Every word of the SQL of a query that is called, in lower case; none where aliases are chosen here. */
+    /** Every word of the SQL of a called query, in lower case; empty if its aliases are generated. */
     Set<String> words(RowSource rowSource) {
         return rowSource instanceof RowSource.Query query && !query.arguments().isEmpty()
                 ? context.around()
@@ -69,7 +69,7 @@ final class RowsSql {
         return IdentifierQuoting.of(name, context.dialect());
     }
 
-    /** A table's name as the source keeps it, where it is written in other letters and only one can be meant. */
+    /** A table's name in the case of the source, if it is unambiguous. */
     private String asKept(String name) {
         List<String> alike = context.around().tables().stream()
                 .filter(name::equalsIgnoreCase)
@@ -94,7 +94,7 @@ final class RowsSql {
         return columns;
     }
 
-    /** One SELECT a row, so that every database takes it, with parameters too. */
+    /** One SELECT per row, so that every database accepts it, with parameters too. */
     private SelectBlock typed(RowSource.TypedTable typed, Set<String> taken) {
         StepOrigin origin = context.origin(typed.at());
         ExpressionSql expressions = new ExpressionSql(context, nothing());

@@ -21,7 +21,7 @@ public interface SchemaContext {
     /** The names of the source's tables; none when they are not known. */
     Collection<String> tables();
 
-    /** The text of another query of the same source; nothing when there is none of this name. */
+    /** The text of another query of the same source; empty if there is none of this name. */
     Optional<String> query(String name);
 
     /** The names of the other queries of the same source. */
@@ -38,15 +38,15 @@ public interface SchemaContext {
     }
 
     /**
-     * A query whose rows come from elsewhere, and can be taken here; nothing when there is none of this name.
+     * A query of another source that can be read here; empty if there is none of this name.
      *
-     * @throws plainsieve.core.value.ProblemException when it is being read just now: it would be made of itself
+     * @throws plainsieve.core.value.ProblemException for a cycle
      */
     default Optional<RemoteQuery> elsewhere(String name) {
         return Optional.empty();
     }
 
-    /** Whether values that one source gave may be sent to another, to find what belongs to them. */
+    /** Whether keys of one source may be sent to another to find matching rows. */
     default boolean mayTravel(String from, String to) {
         return from.equals(to);
     }
@@ -61,7 +61,7 @@ public interface SchemaContext {
         return among(Map.of());
     }
 
-    /** Where no source has told of its tables. @param texts of other queries, by their names */
+    /** A schema without table metadata. @param texts of other queries, by name */
     static SchemaContext among(Map<String, String> texts) {
         return new SchemaContext() {
             @Override

@@ -19,8 +19,8 @@ import plainsieve.core.steps.compile.block.UnionBlocks;
 import plainsieve.core.steps.model.KnownColumn;
 
 /**
- * Writes blocks out as one statement: a clause a line, blocks within blocks further to the right. Of what is within, only
- * the columns that are used around it are asked.
+ * Writes nested blocks as one statement: one clause per line, subqueries indented. Subqueries return
+ * only used columns.
  */
 final class StatementWriter {
     private final CompileContext context;
@@ -28,7 +28,7 @@ final class StatementWriter {
     private final StringBuilder text = new StringBuilder();
     private final List<CompiledSteps.MappedRange> stretches = new ArrayList<>();
 
-    /** @param context the last step, for what belongs to none */
+    /** @param context of the last step, for text without an origin */
     StatementWriter(CompileContext context) {
         this.context = context;
         this.dialect = context.dialect();
@@ -39,7 +39,7 @@ final class StatementWriter {
         return new CompiledSteps(text.toString(), stretches);
     }
 
-    /** What of a block is asked: all of it, or these columns alone. */
+    /** The required columns of a block: all or these. */
     private record NeededColumns(boolean all, Set<String> names) {
         static final NeededColumns ALL = new NeededColumns(true, Set.of());
 
@@ -78,7 +78,7 @@ final class StatementWriter {
         return IdentifierQuoting.of(name, dialect);
     }
 
-    /** @param line what begins a new clause: a line with its indent, or a blank where all is in one line */
+    /** @param line the start of a new clause: a line break with indentation, or a blank in single-line text */
     private void block(NeededColumns shape, SelectBlock whole, String line, boolean within) {
         Optional<SelectBlock.Union> bare = UnionBlocks.bare(whole);
         if (bare.isPresent()) {
@@ -115,7 +115,7 @@ final class StatementWriter {
                 : SqlFragment.of(name(out.get().name()), context.origin());
     }
 
-    /** The block with only what is asked of it. */
+    /** The block reduced to its required columns. */
     private SelectBlock asked(NeededColumns shape, SelectBlock block) {
         if (shape.all() || block.distinct()) {
             return block;
@@ -142,9 +142,9 @@ final class StatementWriter {
     }
 
     /**
-     * Whether columns are written with what they are of: where there are several things, where one of what is around is
-     * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked, or over
-     * rows whose order is not, and Trino of what groups are ordered by and is not asked.
+     * Whether columns are qualified: with several FROM items, with references to outer
+     * items, or where a name would be ambiguous, as in MariaDB for a window over groups whose key is not selected, or over
+     * rows whose order is not, and in Trino for sort keys of groups that are not selected.
      */
     private static boolean isQualified(SelectBlock block) {
         boolean orderedByOthers =
@@ -192,7 +192,7 @@ final class StatementWriter {
         }
     }
 
-    /** How many of the columns are all those of the first thing, one by one. */
+    /** The number of leading columns that equal those of the first item. */
     private static int starred(SelectBlock block) {
         if (block.from().isEmpty() || block.grouping().isPresent()) {
             return 0;
@@ -276,7 +276,7 @@ final class StatementWriter {
         words(one.alias());
     }
 
-    /** What of a thing is used in a block. */
+    /** The columns of an item that a block uses. */
     private static NeededColumns needed(SelectBlock block, SelectBlock.FromItem one) {
         boolean first = block.from().get(0).equals(one);
         if (first && block.open()) {

@@ -4,7 +4,7 @@ import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
 
-/** Compiles steps one after the other: each step transforms the block of the previous ones. */
+/** Compiles steps in order: each step transforms the block of the previous ones. */
 final class StepCompiler {
     private final CompileContext context;
     private final RowsSql rows;
@@ -14,12 +14,12 @@ final class StepCompiler {
         this.rows = new RowsSql(context, queryResolver);
     }
 
-    /** The rows that all begins with. */
+    /** The initial rows. */
     SelectBlock first(Step.From step) {
         return rows.of(step.rows(), context.reserved());
     }
 
-    /** A step as the one that all begins with. */
+    /** A step as the initial one. */
     static Step.From beginning(Step step, CompileContext context) {
         if (step instanceof Step.From from) {
             return from;
@@ -59,7 +59,7 @@ final class StepCompiler {
         return columns(columns, block, step);
     }
 
-    /** Whether a step computes with nothing: within one block a key is another in the rows of its group than in those of a level. */
+    /** Whether a step computes nothing: within one block, a key differs between rows of its group and of a level. */
     private static boolean leavesLevels(Step step) {
         return step instanceof Step.Sort
                 || step instanceof Step.FirstRows firstRows && firstRows.each().isEmpty()

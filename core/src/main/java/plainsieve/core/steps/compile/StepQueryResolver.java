@@ -19,7 +19,7 @@ import plainsieve.core.value.ProblemException;
 final class StepQueryResolver implements QueryResolver {
     private final List<String> path;
 
-    /** @param path the queries that are being read, the outermost first; none may come again */
+    /** @param path the queries being resolved, outermost first, for cycle detection */
     StepQueryResolver(List<String> path) {
         this.path = List.copyOf(path);
     }
@@ -52,7 +52,7 @@ final class StepQueryResolver implements QueryResolver {
                         .orElse("Use one of the project's queries."));
     }
 
-    /** @param around of the line that takes the rows, where what is wrong is reported */
+    /** @param around the context of the referencing line, where errors are reported */
     private SelectBlock ofSteps(RowSource.Query query, String text, CompileContext context, CompileContext around) {
         StepQueryResolver deeper = new StepQueryResolver(
                 Stream.concat(path.stream(), Stream.of(query.name())).toList());

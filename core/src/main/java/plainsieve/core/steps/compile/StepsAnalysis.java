@@ -32,20 +32,20 @@ import plainsieve.core.value.TextLocation;
  *     → select * from crossings where state = 'CANCELLED'
  * </pre>
  *
- * @param made nothing while something is wrong
- * @param order what the rows are sorted by at last, as far as it is columns that there are
+ * @param made empty if there are errors
+ * @param order the final sort order, as far as its columns exist
  */
 public record StepsAnalysis(
         List<AnalyzedStep> steps, Optional<CompiledSteps> made, List<SortColumn> order, List<Problem> problems) {
     /**
      * A step.
      *
-     * @param line its line in the text, from 0
+     * @param line its line number in the text, from 0
      * @param written its stored text
-     * @param marks words in it that can be changed; none while it cannot be understood
-     * @param columns the columns after it; nothing when they are not known
-     * @param fresh those of them that the step brought
-     * @param problem what is wrong with it; its place is in the whole text
+     * @param marks editable words; empty if it has errors
+     * @param columns the columns after it; empty if unknown
+     * @param fresh the columns that the step added
+     * @param problem its error, located in the whole text
      */
     public record AnalyzedStep(
             int line,
@@ -68,24 +68,24 @@ public record StepsAnalysis(
         problems = List.copyOf(problems);
     }
 
-    /** Reads the text of steps. Never throws on what is wrong in it. */
+    /** Analyzes the text of steps. Never throws for errors in it. */
     public static StepsAnalysis of(String text, Dialect dialect, SchemaContext schema) {
         return new Reader(text, dialect, schema).read();
     }
 
-    /** The statement. Throws {@link ProblemException} with every problem when there is none. */
+    /** The statement. Throws {@link ProblemException} with every problem if there is none. */
     public CompiledSteps statement() {
         return made.orElseThrow(() -> new ProblemException(problems));
     }
 
-    /** The columns that there are at last; none while they are not known. */
+    /** The output columns; empty if unknown. */
     public List<KnownColumn> columns() {
         return steps.isEmpty()
                 ? List.of()
                 : steps.get(steps.size() - 1).columns().orElse(List.of());
     }
 
-    /** The words of the steps that a place in their statement comes from. @param text of the steps */
+    /** The words of the steps from which a position in their statement originates. @param text of the steps */
     public Optional<TextLocation> place(String text, TextLocation inStatement) {
         return made.flatMap(found -> found.at(inStatement.start()))
                 .flatMap(origin -> StepLines.of(text).lines().stream()
@@ -117,7 +117,7 @@ public record StepsAnalysis(
                         behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
     }
 
-    /** Goes through the lines with the rows as they are after each. */
+    /** Processes the lines with the rows after each. */
     private static final class Reader {
         private final String text;
         private final Dialect dialect;
@@ -199,7 +199,7 @@ public record StepsAnalysis(
                 Problem placed = placed(e.first(), line);
                 if (line.on()) {
                     problems.add(placed);
-                    // What it would have brought may be named further down: that is not wrong, too.
+                    // Later references to columns of an invalid step are not errors.
                     block = block.map(SelectBlock::opened);
                 }
                 add(line, read, Set.of(), Optional.of(placed));

@@ -16,7 +16,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.Type;
 
 /**
- * Compiles totals of several levels, with ROLLUP or with one query per level. A key that is not part of a level has no value in
+ * Compiles grouping sets, with ROLLUP or with one query per level. A key that is not part of a level is null in
  * it.
  */
 final class SubtotalSql {
@@ -81,7 +81,7 @@ final class SubtotalSql {
 
     /**
      * The rows as a common table expression, so that their text and its parameters are sent once and not once per level. A
-     * table alone is as short by its own name, and rows that depend on those of another table cannot be declared apart from it.
+     * plain table needs none, and lateral rows cannot be declared separately.
      */
     private Optional<SelectBlock.CommonTable> declared(SelectBlock rows) {
         boolean isTable = rows.from().size() == 1

@@ -61,7 +61,7 @@ final class UnionSql {
         return all;
     }
 
-    /** Rows that were put under each other before are not put into each other. */
+    /** Flattens unions that were appended before. */
     private List<SelectBlock> before(SelectBlock block) {
         SelectBlock unordered = block.limit().isPresent() ? block : block.ordered(List.of());
         return UnionBlocks.bare(unordered)
@@ -72,8 +72,8 @@ final class UnionSql {
     }
 
     /*
-     * An order and a limit of one part would be taken for those of all of them; of different rows no column can be left out,
-     * while all parts have to have the same ones.
+     * The order and limit of one part would apply to the whole; columns of distinct rows cannot be omitted,
+     * while all parts must have the same ones.
      */
     private SelectBlock nested(SelectBlock block) {
         return block.limit().isPresent() || block.distinct()

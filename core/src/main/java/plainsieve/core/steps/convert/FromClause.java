@@ -112,7 +112,7 @@ final class FromClause {
         return new SimpleSelect.Join(kept, same, same.isEmpty() ? Optional.of(on) : Optional.empty());
     }
 
-    /** The columns of one name by which alone is joined, if it is so. */
+    /** The columns of a natural join condition, if it is one. */
     private static List<String> same(StepCondition on) {
         List<StepCondition> each = on instanceof StepCondition.And and ? and.all() : List.of(on);
         List<String> names = new ArrayList<>();

@@ -9,7 +9,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.parse.StepQuoting;
 
-/** The step that totals, and what its columns are called after it. */
+/** The grouping step, and the names of its columns. */
 final class GroupSteps {
     private final SimpleSelect select;
     private final SelectReader reader;
@@ -28,7 +28,7 @@ final class GroupSteps {
         });
     }
 
-    /** The name of the item that is just this; else its own name. */
+    /** The name of the item with exactly this expression; otherwise the fallback. */
     private String called(StepExpression value, String fallback) {
         String wanted = select.items().stream()
                 .filter(item -> item.value().equals(value))

@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 
-/** Reads one SELECT. Throws with the place of what steps have nothing for. */
+/** Converts one SELECT. Throws with the position of unsupported syntax. */
 final class SelectReader {
     private final SqlTokenReader words;
     private final SqlTables tables;
@@ -102,7 +102,7 @@ final class SelectReader {
         return words.isSymbol(0, "*") || words.isSymbol(1, ".") && words.isSymbol(2, "*");
     }
 
-    /** Every column of a table, or of all; one without a name where they are not known. */
+    /** All columns of a table, or of all; a single item without a name if they are unknown. */
     private List<SimpleSelect.Item> star() {
         String alias = words.isSymbol(0, "*") ? "" : words.name();
         words.takesSymbol(".");
@@ -192,7 +192,7 @@ final class SelectReader {
                 item, value, largest, last || words.dialect().putsEmptyLast(largest));
     }
 
-    /** The item that is meant by its name or its number, which goes before a column of that name. */
+    /** The item referenced by name or ordinal, which takes precedence over a column of that name. */
     private int meant(List<SimpleSelect.Item> items) {
         int here = words.at();
         if (words.is(TokenKind.NUMBER)) {

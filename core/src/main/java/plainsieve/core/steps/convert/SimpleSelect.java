@@ -6,11 +6,11 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 
 /**
- * What a simple query says, clause by clause.
+ * The clauses of a simple query.
  *
- * @param items what it gives; none where that is every column of one table, and they are not known
- * @param joins one for each table but the first
- * @param limit a number or a parameter, as it is written
+ * @param items the outputs; empty for all columns of one table if they are unknown
+ * @param joins one for each table after the first
+ * @param limit a number or a parameter, verbatim
  */
 record SimpleSelect(
         boolean distinct,
@@ -23,15 +23,15 @@ record SimpleSelect(
 
     record Item(StepExpression value, String name) {}
 
-    /** @param same columns of one name by which it is joined; none where there is a condition */
+    /** @param same the columns of USING; empty with a condition */
     record Join(boolean kept, List<String> same, Optional<StepCondition> on) {}
 
-    /** @param keys none for one row of everything */
+    /** @param keys empty for a grand total */
     record Grouping(List<StepExpression> keys, Optional<StepCondition> having) {}
 
     /**
-     * @param item the number of an item that is meant by its name or number; -1 where something is computed
-     * @param emptyLast whether it is stated that rows without a value come last
+     * @param item the index of an item referenced by name or ordinal; -1 for an expression
+     * @param emptyLast whether NULLS LAST is explicit
      */
     record Order(int item, Optional<StepExpression> value, boolean largestFirst, boolean emptyLast) {}
 }

@@ -121,7 +121,7 @@ final class SqlConditionReader {
         return refusedNothing(expressions.read());
     }
 
-    /** Nothing is compared with nothing in SQL, while steps ask whether there is a value. */
+    /** In SQL, a comparison with NULL is unknown, while steps test for null. */
     private StepExpression refusedNothing(StepExpression value) {
         if (value instanceof StepExpression.NullValue) {
             throw words.refused("A comparison with NULL is never true.");
@@ -139,7 +139,7 @@ final class SqlConditionReader {
         return values;
     }
 
-    /** A pattern that asks for a text at the beginning, at the end, or anywhere. */
+    /** A LIKE pattern for a text at the beginning, at the end, or anywhere. */
     private StepCondition like(StepExpression left, boolean not) {
         if (!words.is(TokenKind.STRING)) {
             throw words.refused("Steps match a text at the start, at the end, or anywhere.");

@@ -17,7 +17,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Reads what SQL computes, as far as steps compute exactly the same. */
+/** Converts SQL expressions that have an exact equivalent in steps. */
 final class SqlExpressionReader {
     private static final LineSpan NOWHERE = SqlTables.NOWHERE;
     private static final Map<String, StepFunction> FUNCTIONS = Map.of(
@@ -53,7 +53,7 @@ final class SqlExpressionReader {
         return figures;
     }
 
-    /** In the match of a join, columns of this table are those of the others. */
+    /** In a join condition, columns of this table are those of the joined rows. */
     void joining(int table) {
         on = table;
     }
@@ -75,7 +75,7 @@ final class SqlExpressionReader {
         }
     }
 
-    /** Of moves in time only this one: it says that a last day is whole. */
+    /** The only supported date arithmetic: the end of a whole last day. */
     private StepExpression dayAfter(StepExpression day) {
         words.must("interval");
         String amount = words.take();

@@ -8,7 +8,7 @@ import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.steps.model.StepExpression;
 
-/** The totals of a query: in what is computed, a column of their own name represents each. */
+/** The aggregates of a query: in expressions, a column of their own name stands for each. */
 final class SqlFigures {
     private static final Map<String, Measure.Function> FUNCTIONS = Map.of(
             "count", Measure.Function.COUNT,

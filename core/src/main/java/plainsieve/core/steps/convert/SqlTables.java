@@ -12,7 +12,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.StepExpression;
 
-/** The tables of a query, and what their columns are called once they are next to each other. */
+/** The tables of a query, and the names of their columns after joining. */
 final class SqlTables {
     static final LineSpan NOWHERE = new LineSpan(0, 0);
 
@@ -25,10 +25,10 @@ final class SqlTables {
 
     private final SqlTokenReader words;
     private final List<Table> tables = new ArrayList<>();
-    /** For each table but the first the columns that are taken of it, with the names that they get. */
+    /** The columns taken from each table after the first, with their new names. */
     private final List<Map<String, String>> taken = new ArrayList<>();
 
-    /** Columns by which tables are joined under one name. */
+    /** The columns of USING. */
     private final Set<String> shared = new LinkedHashSet<>();
 
     SqlTables(SqlTokenReader words) {

@@ -24,8 +24,8 @@ public final class SqlToSteps {
     private SqlToSteps() {}
 
     /**
-     * The text of the steps. Throws {@link ProblemException} of kind {@code not-as-steps} with the place of what steps have
-     * nothing for that is exactly the same.
+     * The text of the steps. Throws {@link ProblemException} of kind {@code not-as-steps} with the position of syntax without
+     * an exact equivalent.
      */
     public static String asSteps(String sql, Dialect dialect, SchemaContext schema) {
         SelectReader reader = new SelectReader(sql, dialect, schema);
@@ -60,7 +60,7 @@ public final class SqlToSteps {
         return analysis.steps().get(analysis.steps().size() - 1);
     }
 
-    /** Steps put rows without a value last. */
+    /** Steps sort nulls last. */
     private static void refuseOtherOrder(StepsWriter steps, StepsAnalysis analysis) {
         for (String name : steps.neverEmpty()) {
             boolean always = analysis.steps().stream()

@@ -9,7 +9,7 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** Goes through the words of SQL, one after the other. */
+/** Reads the tokens of SQL in order. */
 final class SqlTokenReader {
     private final Tokens tokens;
     private final Dialect dialect;
@@ -44,7 +44,7 @@ final class SqlTokenReader {
         return tokens.isWord(next, word);
     }
 
-    /** Whether one of these words comes so many further. */
+    /** Whether one of these words follows at that distance. */
     boolean isWord(int further, List<String> words) {
         return words.stream().anyMatch(word -> tokens.isWord(next + further, word));
     }
@@ -57,7 +57,7 @@ final class SqlTokenReader {
         return tokens.isBracket(next + further, '(');
     }
 
-    /** Takes these words, if they come next. */
+    /** Consumes these words if they are next. */
     boolean takes(String... words) {
         for (int i = 0; i < words.length; i++) {
             if (!tokens.isWord(next + i, words[i])) {
@@ -98,7 +98,7 @@ final class SqlTokenReader {
         }
     }
 
-    /** A name as the database takes it, without its quotes. */
+    /** A name as the database stores it, without quotes. */
     String name() {
         if (!is(TokenKind.WORD) && !is(TokenKind.QUOTED_NAME)) {
             throw notHere();
@@ -116,7 +116,7 @@ final class SqlTokenReader {
         return tokens.written(next++);
     }
 
-    /** The place of this word at the depth of brackets at which reading begins; the end where it is not there. */
+    /** The position of this word at the starting bracket depth; the end if absent. */
     int find(int from, String word) {
         int depth = 0;
         for (int i = from; i < tokens.size(); i++) {
@@ -131,7 +131,7 @@ final class SqlTokenReader {
         return tokens.size();
     }
 
-    /** Steps have nothing for what is here. */
+    /** Reports unsupported syntax at the current position. */
     ProblemException notHere() {
         String word = isAtEnd() ? "the end" : "“" + tokens.written(next) + "”";
         return refused("Steps do not support %s here.".formatted(word));

@@ -9,7 +9,7 @@ import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Value;
 
-/** Writes what is computed and compared as the words of a step. */
+/** Writes expressions and conditions in the syntax of steps. */
 final class StepText {
     /* Placeholder for the name of the joined rows until it is known. */
     private static final String QUALIFIER = "\uE001.";
@@ -51,7 +51,7 @@ final class StepText {
         };
     }
 
-    /** As a part of something else. */
+    /** As an operand. */
     private static String parenthesized(StepExpression expression) {
         boolean loose = expression instanceof StepExpression.BinaryOperation
                 || expression instanceof StepExpression.Conditional

@@ -17,7 +17,7 @@ final class StepsWriter {
     private final SimpleSelect select;
     private final SelectReader reader;
     private final GroupSteps groups;
-    /** What the items are called before they get their names. */
+    /** The names of items before they get their aliases. */
     private final List<String> inner = new ArrayList<>();
 
     private final List<String> neverEmpty = new ArrayList<>();
@@ -29,12 +29,12 @@ final class StepsWriter {
         this.groups = new GroupSteps(select, reader);
     }
 
-    /** The columns that must always have a value, for steps to sort as the query does. */
+    /** The columns that must not be null for an equal sort order. */
     List<String> neverEmpty() {
         return neverEmpty;
     }
 
-    /** @param columns whether a step says which columns there are at last; not needed where they are the right ones already */
+    /** @param columns whether a step selects the output columns; unnecessary if they are already right */
     String text(boolean columns) {
         lines.clear();
         inner.clear();
@@ -104,7 +104,7 @@ final class StepsWriter {
         lines.add("where " + StepText.of(condition));
     }
 
-    /** What an item is called: its column, or one that is made for it under a name that no other has. */
+    /** The name of an item: its column, or a new unique one for an expression. */
     private void item(SimpleSelect.Item item) {
         StepExpression value = groups.mapped(item.value());
         if (value instanceof StepExpression.Column column) {

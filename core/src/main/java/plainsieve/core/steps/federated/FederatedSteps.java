@@ -43,7 +43,7 @@ public final class FederatedSteps {
         this.first = first;
     }
 
-    /** Reads the text of steps. Never throws on what is wrong in it. */
+    /** Analyzes the text of steps. Never throws for errors in it. */
     public static StepsAnalysis of(String text, Dialect dialect, SchemaContext schema) {
         Optional<StepLines.Line> first = firstElsewhere(text, schema);
         return first.isEmpty()
@@ -51,7 +51,7 @@ public final class FederatedSteps {
                 : new FederatedSteps(text, dialect, schema, first.get()).read();
     }
 
-    /** Whether a text takes rows of another source than its own. */
+    /** Whether a text reads rows of another source. */
     public static boolean isOne(String text, SchemaContext schema) {
         return StepLines.isSteps(text) && firstElsewhere(text, schema).isPresent();
     }
@@ -62,12 +62,12 @@ public final class FederatedSteps {
         try {
             return here.columns("", here.nameOf(query)).orElse(List.of());
         } catch (ProblemException e) {
-            // What cannot be taken has none.
+            // An unusable query has no columns.
             return List.of();
         }
     }
 
-    /** The number of the line from which on all is done here; nothing when all of it is done at the source. */
+    /** The number of the first line that runs locally; empty if everything runs at the source. */
     public static Optional<Integer> lineHere(String text, SchemaContext schema) {
         return StepLines.isSteps(text) ? firstElsewhere(text, schema).map(StepLines.Line::number) : Optional.empty();
     }
@@ -78,7 +78,7 @@ public final class FederatedSteps {
                 .findFirst();
     }
 
-    /** One that cannot be taken is reported in its line, when that is read. */
+    /** An unusable query is reported at its line during analysis. */
     private static boolean isElsewhere(String query, SchemaContext schema) {
         try {
             return schema.elsewhere(query).isPresent();
@@ -117,7 +117,7 @@ public final class FederatedSteps {
         return new StepsAnalysis(steps(own, atSource, here), made, here.order(), problems);
     }
 
-    /** The steps that are done here, each in its own line; in front of them those rows that the source gives, in their order. */
+    /** The local steps at their line numbers; before them a line that reads the rows of the source in order. */
     private String stepsAfter(
             List<StepLines.Line> own, Optional<StepsAnalysis> atSource, LocalSchemaContext localSchemaContext) {
         List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
@@ -140,7 +140,7 @@ public final class FederatedSteps {
         return "\"" + name.replace("\"", "\"\"") + "\"";
     }
 
-    /** A query of another source is asked once, not for each row. */
+    /** A query of another source is run once, not per row. */
     private List<Problem> called() {
         return StepLines.of(text).steps().stream()
                 .filter(line -> line.number() >= first.number())
@@ -155,7 +155,7 @@ public final class FederatedSteps {
                 .toList();
     }
 
-    /** Its lines are those of the whole text, at the same number. */
+    /** Local line numbers equal those of the whole text. */
     private List<Problem> locate(List<Problem> ofHere) {
         LineIndex lineIndex = LineIndex.of(text);
         return ofHere.stream()

@@ -17,26 +17,26 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Type;
 
-/** The schema of steps that run in this server after cross-source steps. All of their inputs are tables here. */
+/** The schema of steps that run in this server after cross-source steps. All of their inputs are local tables. */
 final class LocalSchemaContext implements SchemaContext {
     private final Dialect dialect;
     private final SchemaContext own;
     private final Optional<List<KnownColumn>> soFar;
     private final Map<String, String> names = new LinkedHashMap<>();
 
-    /** @param soFar the columns that the steps in front gave; nothing when there are none of them */
+    /** @param soFar the output columns of the preceding steps; empty without such steps */
     LocalSchemaContext(Dialect dialect, SchemaContext own, Optional<List<KnownColumn>> soFar) {
         this.dialect = dialect;
         this.own = own;
         this.soFar = soFar;
     }
 
-    /** What the rows of the steps in front are called. */
+    /** The table name of the preceding steps' rows. */
     String rowsName() {
         return free("rows_at_" + own.source());
     }
 
-    /** What the rows of a query are called. */
+    /** The table name of a query's rows. */
     String nameOf(String query) {
         return names.computeIfAbsent(query, this::free);
     }
@@ -91,7 +91,7 @@ final class LocalSchemaContext implements SchemaContext {
         return own.keys(schema, table);
     }
 
-    /** None while the source has not told its own: then no one can say that there is no such table. */
+    /** Empty until the source has loaded its metadata: before, a missing table cannot be reported. */
     @Override
     public Collection<String> tables() {
         if (own.tables().isEmpty()) {
@@ -103,7 +103,7 @@ final class LocalSchemaContext implements SchemaContext {
         return tables;
     }
 
-    /** Every query is a table of this name here. */
+    /** Every query is a local table of this name. */
     @Override
     public Optional<String> query(String id) {
         boolean known = own.elsewhere(id).isPresent() || own.query(id).isPresent();

@@ -32,7 +32,7 @@ final class PartTexts {
     private final UsedColumns used;
     private final SourcePart.Location own;
 
-    /** @param sql what is asked here */
+    /** @param sql the local SQL */
     PartTexts(Dialect dialect, SchemaContext schema, LocalSchemaContext here, String sql) {
         this.dialect = dialect;
         this.schema = schema;
@@ -41,10 +41,10 @@ final class PartTexts {
         this.used = new UsedColumns(ParsedQuery.parse(sql, Dialects.HERE));
     }
 
-    /** A side before it is known whose values it may be sent. */
+    /** A part before its possible key transfers are known. */
     private record PartRequest(String name, SourcePart.Location place, List<KnownColumn> columns, String text) {}
 
-    /** What each is asked for, in the order in which it first is in the SQL. @param soFar the SQL of the steps in front */
+    /** The text of each part, in order of first use in the SQL. @param soFar the SQL of the preceding steps */
     List<SourcePart> all(Optional<String> soFar) {
         Map<String, PartRequest> asked = new LinkedHashMap<>();
         for (UsedColumns.Table table : used.tables()) {
@@ -129,7 +129,7 @@ final class PartTexts {
                         "Correct that query first.")));
     }
 
-    /** The SQL of the steps in front, with those columns alone that are needed after them. */
+    /** The SQL of the preceding steps, reduced to columns that are used later. */
     CompiledSteps pruned(String before, StepsAnalysis analysis) {
         List<KnownColumn> columns = analysis.columns();
         List<KnownColumn> needed = used.of(new UsedColumns.Table("", here.rowsName()), columns);

@@ -12,7 +12,7 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.steps.model.KnownColumn;
 
-/** Which tables the SQL of steps reads, and which of their columns it can need: those whose names are anywhere in it. */
+/** The tables that the SQL of steps reads, and the columns it may use: those whose names occur in it. */
 final class UsedColumns {
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -38,7 +38,7 @@ final class UsedColumns {
         return Identifiers.bare(tokens.written(token)).toLowerCase(Locale.ROOT);
     }
 
-    /** Steps write {@code r.*} for all columns of one thing, and a star alone where there is only one. */
+    /** Steps write {@code r.*} for all columns of one item, and an unqualified star only for a single item. */
     private void star(int token) {
         if (tokens.isSymbol(token - 1, ".")) {
             String alias = lower(token - 2);
@@ -57,7 +57,7 @@ final class UsedColumns {
                 .toList();
     }
 
-    /** In the order in which they first are there. */
+    /** In order of first occurrence. */
     List<Table> tables() {
         Set<Table> tables = new LinkedHashSet<>();
         query.fromItems().stream()
@@ -77,7 +77,7 @@ final class UsedColumns {
         return new Table(schema, name);
     }
 
-    /** Of these columns those that are needed; at least one, for rows are counted by any. */
+    /** The used columns; at least one, so that rows can be counted. */
     List<KnownColumn> of(Table table, List<KnownColumn> columns) {
         if (starred.contains(table.name().toLowerCase(Locale.ROOT))) {
             return columns;

@@ -31,7 +31,7 @@ public enum ComparisonOperator {
     GREATER(">", Wants.ONE, "is greater than", "is more than", "is above"),
     EQUAL("=", Wants.ONE, "==", "equals", "is");
 
-    /** What follows a verb. */
+    /** The number and kind of operands. */
     public enum Wants {
         NOTHING,
         ONE,
@@ -59,17 +59,17 @@ public enum ComparisonOperator {
         return words;
     }
 
-    /** Other phrases that are accepted and replaced by the words. */
+    /** Synonyms that are replaced by the keywords. */
     public List<String> synonyms() {
         return synonyms;
     }
 
-    /** The words one by one. */
+    /** The single words. */
     public List<String> each() {
         return List.of(words.split(" "));
     }
 
-    /** The words between its two values. */
+    /** The word between its two operands. */
     public String between() {
         return between;
     }

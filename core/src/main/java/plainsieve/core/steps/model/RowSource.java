@@ -8,13 +8,13 @@ public sealed interface RowSource {
 
     /** A table or view of the source. @param schema empty where none is named */
     record Table(String schema, String name, LineSpan at) implements RowSource {
-        /** As a person would say it. */
+        /** A short description. */
         public String inWords() {
             return schema.isEmpty() ? name : schema + "." + name;
         }
     }
 
-    /** What a function of the database gives. */
+    /** A table function. */
     record FunctionCall(String schema, String name, List<StepExpression> arguments, LineSpan at) implements RowSource {
         public FunctionCall {
             arguments = List.copyOf(arguments);
@@ -24,8 +24,8 @@ public sealed interface RowSource {
     /**
      * Another query of the project.
      *
-     * @param name its name, or its ID where several queries have the name
-     * @param arguments what represents its parameters; those that are not named come along
+     * @param name its name, or its ID if several queries share the name
+     * @param arguments for its parameters; other parameters become parameters of the whole
      */
     record Query(String name, List<Argument> arguments, LineSpan at) implements RowSource {
         public Query {
@@ -33,10 +33,10 @@ public sealed interface RowSource {
         }
     }
 
-    /** What represents a parameter of a query that is called. */
+    /** An argument of a called query. */
     record Argument(String parameter, StepExpression value, LineSpan at) {}
 
-    /** Rows typed by hand. @param rows each as long as there are columns */
+    /** Rows typed by hand. @param rows each with one value per column */
     record TypedTable(List<String> columns, List<List<StepExpression>> rows, LineSpan at) implements RowSource {
         public TypedTable {
             columns = List.copyOf(columns);
@@ -44,7 +44,7 @@ public sealed interface RowSource {
         }
     }
 
-    /** Whole numbers, or days, one row each, both ends among them. */
+    /** Integers or days, one row each, both ends included. */
     record Series(boolean days, StepExpression from, StepExpression to, String column, LineSpan at)
             implements RowSource {}
 }

@@ -4,18 +4,18 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
 
-/** One operation on rows: the row of words after it says all there is to it. */
+/** One operation on rows. */
 public sealed interface Step {
-    /** The rows that all begins with. */
+    /** The initial rows. */
     record From(RowSource rows) implements Step {}
 
     /** Keeps the rows of which a condition is true. */
     record Where(StepCondition condition) implements Step {}
 
     /**
-     * Puts columns of other rows next to each row.
+     * Joins columns of other rows.
      *
-     * @param kept whether a row without such a one stays
+     * @param kept whether unmatched rows are kept
      */
     record Join(RowSource rows, Match match, List<ColumnAlias> columns, boolean kept) implements Step {
         public Join {
@@ -23,10 +23,10 @@ public sealed interface Step {
         }
     }
 
-    /** Keeps the rows that have, or have not, at least one such row elsewhere; none is doubled. */
+    /** Keeps the rows with, or without, a match in other rows; never duplicates rows. */
     record SemiJoin(RowSource rows, Match match, boolean with) implements Step {}
 
-    /** Keeps the rows whose column is, or is not, among the values of a column elsewhere. */
+    /** Keeps the rows whose column is, or is not, among the values of another column. */
     record MembershipFilter(Name column, boolean among, Optional<Name> theirs, RowSource rows) implements Step {}
 
     /** Puts other rows under these, column by column of the same name. */
@@ -62,7 +62,7 @@ public sealed interface Step {
         }
     }
 
-    /** A column more, or another value in one that there is. */
+    /** Adds a column, or replaces an existing one. */
     record NewColumn(Name name, StepExpression value) implements Step {}
 
     /** Puts a value where a column has none. */
@@ -78,10 +78,10 @@ public sealed interface Step {
     record Distinct() implements Step {}
 
     /**
-     * One row for each group; one of all where there are no keys.
+     * One row per group; a single row without keys.
      *
-     * @param level what the column is called that says how many keys a row is of, where there are also rows of every level above:
-     *     of all keys but the last, and so on, down to one of everything, in which the others have no value
+     * @param level the name of the column with the number of a row's keys, if subtotals are added
+     *     for each prefix of the keys, down to a grand total; the other keys are null
      */
     record Group(List<Key> keys, List<Figure> figures, Optional<Name> level) implements Step {
         public Group {
@@ -104,7 +104,7 @@ public sealed interface Step {
         }
     }
 
-    /** A sum, or a rank, that goes on from row to row. */
+    /** A running sum or a rank. */
     record WindowColumn(Kind kind, Optional<StepExpression> of, Name name, List<Name> each, List<By> by)
             implements Step {
         /** The window function. */
@@ -124,7 +124,7 @@ public sealed interface Step {
     /** A name in its line. */
     record Name(String name, LineSpan at) {}
 
-    /** A column, and what it is called from then on. */
+    /** A column and its new name. */
     record ColumnAlias(Name column, Name as) {}
 
     record Replacement(StepExpression what, StepExpression with) {}

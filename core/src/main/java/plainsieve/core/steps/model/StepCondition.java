@@ -2,7 +2,7 @@ package plainsieve.core.steps.model;
 
 import java.util.List;
 
-/** What rows have to be, as it is written in a step. */
+/** A condition of a step. */
 public sealed interface StepCondition {
     record And(List<StepCondition> all) implements StepCondition {
         public And {
@@ -18,7 +18,7 @@ public sealed interface StepCondition {
 
     record Not(StepCondition condition) implements StepCondition {}
 
-    /** One comparison. @param others what it is compared with: none, one, two or several, as the verb wants */
+    /** One comparison. @param others the operands: none, one, two or several, depending on the operator */
     record Comparison(StepExpression left, ComparisonOperator verb, List<StepExpression> others, LineSpan at)
             implements StepCondition {
         public Comparison {

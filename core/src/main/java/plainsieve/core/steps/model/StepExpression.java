@@ -4,12 +4,12 @@ import java.util.List;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.core.value.Value;
 
-/** What a step computes with, as it is written in its line. */
+/** An expression of a step. */
 public sealed interface StepExpression {
     /** Where it is. */
     LineSpan at();
 
-    /** A column of the rows so far. @param theirs whether it is one of the other rows, in the match of a join */
+    /** A column. @param theirs whether it belongs to the joined rows in a join condition */
     record Column(String name, boolean theirs, LineSpan at) implements StepExpression {}
 
     /** A fixed value. */
@@ -37,7 +37,7 @@ public sealed interface StepExpression {
         PLUS("+"),
         MINUS("-"),
         TIMES("*"),
-        /** Always with a fraction; by zero there is no value. */
+        /** Always with fraction digits; division by zero is null. */
         BY("/"),
         /** Puts two texts together. */
         JOINED("&");
@@ -53,14 +53,14 @@ public sealed interface StepExpression {
         }
     }
 
-    /** {@code departed_at - 7 days}. @param back whether it goes towards the past */
+    /** {@code departed_at - 7 days}. @param back whether it is subtracted */
     record TimeOffset(StepExpression from, boolean back, StepExpression amount, TimeUnit unit, LineSpan at)
             implements StepExpression {}
 
     /** {@code start of month of departed_at}. @param last whether its last day is meant */
     record PeriodBoundary(DatePart part, boolean last, StepExpression of, LineSpan at) implements StepExpression {}
 
-    /** {@code days from a to b}: whole ones, less than nothing when b comes before a. */
+    /** {@code days from a to b}: integers, negative if b is before a. */
     record TimeDifference(TimeUnit unit, StepExpression from, StepExpression to, LineSpan at)
             implements StepExpression {}
 

@@ -3,7 +3,7 @@ package plainsieve.core.steps.model;
 import java.util.Optional;
 import plainsieve.core.value.Type;
 
-/** Functions by their words, such as {@code year of departed_at}. */
+/** Functions by their keywords, such as {@code year of departed_at}. */
 public enum StepFunction {
     YEAR("year", Type.INTEGER),
     QUARTER("quarter", Type.INTEGER),
@@ -21,9 +21,9 @@ public enum StepFunction {
     /** To so many digits after the point. */
     ROUNDED("rounded value", Type.DECIMAL),
     ABSOLUTE("absolute value", Type.DECIMAL),
-    /** The lower end of the band in which a number lies. */
+    /** The lower bound of a number's band. */
     BAND("band", Type.DECIMAL),
-    /** The year in which a fiscal year ends that begins with a month. */
+    /** The year in which a fiscal year ends that starts in a given month. */
     FISCAL_YEAR("fiscal year", Type.INTEGER),
     /** The first that has a value. */
     COALESCE("coalesce"),
@@ -46,7 +46,7 @@ public enum StepFunction {
         this.type = Optional.empty();
     }
 
-    /** Whether it makes a value one of another type, which not every value fits. */
+    /** Whether it converts to another type, which may fail for some values. */
     public boolean changesType() {
         return this == AS_WHOLE || this == AS_NUMBER || this == AS_DAY;
     }
@@ -61,7 +61,7 @@ public enum StepFunction {
         return words;
     }
 
-    /** What it gives; nothing where that depends on what it is given. */
+    /** The result type; empty if it depends on the arguments. */
     public Optional<Type> type() {
         return type;
     }

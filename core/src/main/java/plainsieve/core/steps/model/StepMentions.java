@@ -11,7 +11,7 @@ public final class StepMentions {
 
     private StepMentions() {}
 
-    /** The columns that a condition names, but for those of other rows. */
+    /** The columns in a condition, excluding those of joined rows. */
     public static Set<String> columns(StepCondition condition) {
         StepMentions stepMentions = new StepMentions();
         stepMentions.collect(condition);
@@ -24,7 +24,7 @@ public final class StepMentions {
         return names;
     }
 
-    /** The columns that an expression names, but for those of other rows. */
+    /** The columns in an expression, excluding those of joined rows. */
     public static Set<String> columns(StepExpression expression) {
         return columns(
                 new StepCondition.Comparison(expression, ComparisonOperator.IS_NOT_NULL, List.of(), expression.at()));

@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import plainsieve.core.value.Keyword;
 
-/** What days and times are moved by, and counted in. */
+/** The units of date arithmetic. */
 public enum TimeUnit implements Keyword {
     MINUTE,
     HOUR,
@@ -20,7 +20,7 @@ public enum TimeUnit implements Keyword {
         return name().toLowerCase(Locale.ROOT);
     }
 
-    /** Whether moving a day by it gives a day. */
+    /** Whether a date moved by it is a date. */
     public boolean isOfDays() {
         return this != MINUTE && this != HOUR;
     }

@@ -1,12 +1,12 @@
 package plainsieve.core.steps.parse;
 
 /**
- * A token that could come next in a step that is being typed.
+ * A possible next token in a partial step.
  *
- * @param words the words themselves, or what they are about: the column whose values are meant
+ * @param words the keywords, or the subject: the column whose values are possible
  */
 public record Expectation(Kind kind, String words) {
-    /** What kind of thing could come. */
+    /** The kind of a possible token. */
     public enum Kind {
         WORDS,
         COLUMN,

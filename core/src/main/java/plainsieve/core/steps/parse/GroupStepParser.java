@@ -13,12 +13,12 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.ProblemException;
 
-/** Reads totals, what they are by, and orders. */
+/** Parses groupings, pivots and sorts. */
 final class GroupStepParser {
     private static final String COUNT_ROWS = "count of rows";
     private static final String DISTINCT = "count of distinct";
 
-    /** Longer words before those that begin them. */
+    /** Longer keywords before their prefixes. */
     private static final List<Map.Entry<String, Measure.Function>> FIGURES = List.of(
             Map.entry(COUNT_ROWS, Measure.Function.COUNT),
             Map.entry(DISTINCT, Measure.Function.COUNT_DISTINCT),

@@ -26,7 +26,7 @@ final class JoinStepParser {
         this.columns = new StepColumnParser(cursor);
     }
 
-    /** {@code left join …} and {@code inner join …}, which say at the beginning which rows are kept. */
+    /** {@code left join …} and {@code inner join …}, which state first which rows are kept. */
     Optional<Step> sqlJoin() {
         for (String words : List.of("left outer join", "left join", "inner join")) {
             if (cursor.matches(words)) {
@@ -37,7 +37,7 @@ final class JoinStepParser {
         return Optional.empty();
     }
 
-    /** @param keepsAll whether rows without a match are kept, where SQL's words say so; else that comes last */
+    /** @param keepsAll whether unmatched rows are kept, if SQL keywords state it; otherwise a phrase at the end does */
     Step join(Optional<Boolean> keepsAll) {
         RowSource other = rows.read();
         String alias = alias();
@@ -128,7 +128,7 @@ final class JoinStepParser {
         return new Step.MembershipFilter(column, among, theirs, rows.read());
     }
 
-    /** The alias that SQL gives a table. Steps have none; it is removed. */
+    /** The alias of a table in SQL. Steps have none; it is removed. */
     String alias() {
         int start = cursor.start();
         boolean as = cursor.matches("as");

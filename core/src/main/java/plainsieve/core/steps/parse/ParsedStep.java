@@ -11,8 +11,8 @@ import plainsieve.core.value.ProblemException;
 /**
  * A parsed step line.
  *
- * @param written the line as it is kept: in its canonical form, with SQL forms and synonyms replaced and omitted quotes added
- * @param marks in the order of the line
+ * @param written the canonical line, with SQL forms and synonyms replaced and omitted quotes added
+ * @param marks in text order
  */
 public record ParsedStep(Step step, String written, List<StepMark> marks) {
     public ParsedStep {
@@ -37,7 +37,7 @@ public record ParsedStep(Step step, String written, List<StepMark> marks) {
         try {
             new StepParser(cursor).read();
         } catch (ProblemException unfinished) {
-            // It is being typed; what could come was noted on the way.
+            // A partial line; possible continuations were recorded while parsing.
         }
         return cursor.wanted();
     }

@@ -8,13 +8,13 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The valid phrase that is nearest to a mistyped one.
+ * The valid phrase nearest to a mistyped one.
  *
- * @param typed the words that it would replace
- * @param phrase the valid one
+ * @param typed the mistyped words
+ * @param phrase the valid phrase
  */
 record PhraseSuggestion(String typed, String phrase) {
-    /** The nearest phrase to as many of the words as it has itself; else one with the same first word. */
+    /** The nearest phrase to an equal number of words; otherwise one with the same first word. */
     static Optional<PhraseSuggestion> nearest(String typed, Stream<String> phrases) {
         List<String> words = List.of(typed.split(" "));
         List<String> known =

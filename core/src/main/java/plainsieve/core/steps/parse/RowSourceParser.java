@@ -7,7 +7,7 @@ import plainsieve.core.steps.model.RowSource;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
 
-/** Reads where rows come from: a table, another query, a table typed by hand, numbers or days. */
+/** Parses row sources: a table, another query, a table typed by hand, numbers or days. */
 final class RowSourceParser {
     private final StepCursor cursor;
     private final StepExpressionParser expressions;

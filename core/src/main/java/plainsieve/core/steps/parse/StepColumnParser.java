@@ -29,7 +29,7 @@ final class StepColumnParser {
         return names;
     }
 
-    /** {@code name as port, island}, one mark for all of it. */
+    /** {@code name as port, island}, with one mark for the whole list. */
     List<Step.ColumnAlias> aliases(StepMark.Kind kind) {
         int start = cursor.start();
         List<Step.ColumnAlias> aliases = new ArrayList<>();

@@ -74,7 +74,7 @@ final class StepConditionParser {
         return test();
     }
 
-    /** Whether a bracket is around a condition, not around a part of what is computed: what follows it tells. */
+    /** Whether a bracket encloses a condition and not an operand: determined by what follows it. */
     private boolean holdsCondition() {
         int open = 0;
         for (int i = 0; ; i++) {
@@ -185,7 +185,7 @@ final class StepConditionParser {
         return operator;
     }
 
-    /** Which of the two that begin alike is meant is reported by what is between its values. */
+    /** Determines which of two operators with the same prefix is meant by the word between their operands. */
     private ComparisonOperator span() {
         int open = 0;
         for (int i = 0; cursor.peek(i).kind() != StepToken.Kind.END; i++) {

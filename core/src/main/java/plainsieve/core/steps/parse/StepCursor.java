@@ -17,7 +17,7 @@ final class StepCursor {
     private final String line;
     private final List<StepToken> tokens;
     private final StepScope scope;
-    /* The word that is being typed: the last one, or the one that would follow a blank. */
+    /* The index of the partial word: the last one, or the one after a trailing blank. */
     private final int typed;
     private final List<StepMark> marks = new ArrayList<>();
     private final List<TextEdit> corrections = new ArrayList<>();
@@ -75,24 +75,24 @@ final class StepCursor {
         return line.substring(span.start(), span.end());
     }
 
-    /** The last word that was taken. */
+    /** The last consumed word. */
     LineSpan last() {
         return tokens.get(next - 1).at();
     }
 
-    /** Where the next word is. */
+    /** The offset of the next word. */
     int start() {
         return peek().at().start();
     }
 
-    /** Notes what could be at the next word, if that is the one being typed. */
+    /** Records a possible token if the next word is the partial one. */
     void wants(Expectation.Kind kind, String words) {
         if (next == typed) {
             wanted.add(new Expectation(kind, words));
         }
     }
 
-    /** Whether these words come next; a word may be written in any case. */
+    /** Whether these words are next, ignoring case. */
     boolean sees(String words) {
         String[] each = words.split(" ");
         for (int i = 0; i < each.length; i++) {
@@ -108,7 +108,7 @@ final class StepCursor {
         return true;
     }
 
-    /** Takes these words, if they come next. */
+    /** Consumes these words if they are next. */
     boolean takes(String words) {
         if (!sees(words)) {
             return false;
@@ -117,7 +117,7 @@ final class StepCursor {
         return true;
     }
 
-    /** Takes these words, or one of their synonyms, which is replaced by the words. */
+    /** Consumes these words or one of their synonyms, which is replaced. */
     boolean takes(String words, List<String> synonyms) {
         return takes(words) || takesSynonym(words, synonyms);
     }
@@ -128,7 +128,7 @@ final class StepCursor {
         return found.isPresent();
     }
 
-    /** Takes words that come next, and corrects them to others. */
+    /** Consumes the next words and replaces them. */
     LineSpan replace(String words, String replacement) {
         int start = start();
         next += words.split(" ").length;
@@ -137,14 +137,14 @@ final class StepCursor {
         return span;
     }
 
-    /** Like {@link #replace}, and removes the blanks before the words, too. */
+    /** Like {@link #replace}, and removes the preceding blanks. */
     void takeInstead(String words, String replacement) {
         int start = start();
         next += words.split(" ").length;
         replaceWithBlanks(new LineSpan(start, last().end()), replacement);
     }
 
-    /** Whether these words come next. Unlike {@link #sees}, they are not offered as a completion. */
+    /** Whether these words are next. Unlike {@link #sees}, they are not offered as a completion. */
     boolean matches(String words) {
         String[] each = words.split(" ");
         for (int i = 0; i < each.length; i++) {
@@ -155,7 +155,7 @@ final class StepCursor {
         return true;
     }
 
-    /** Takes these words, which must come next. */
+    /** Consumes these words, which are required. */
     LineSpan must(String words) {
         int start = start();
         if (!takes(words)) {
@@ -164,7 +164,7 @@ final class StepCursor {
         return new LineSpan(start, last().end());
     }
 
-    /** Takes a comma between items of a list, not the one before {@code adding}. */
+    /** Consumes a comma between list items, but not the one before {@code adding}. */
     boolean takesSeparator() {
         return !peek(1).isWord("adding") && takes(",");
     }
@@ -188,17 +188,17 @@ final class StepCursor {
         corrections.add(new TextEdit(span.start(), span.end(), replacement));
     }
 
-    /** Records words to insert, before any correction that begins at the same place. */
+    /** Records words to insert, before any correction at the same position. */
     void insert(int at, String words) {
         corrections.add(0, TextEdit.insert(at, words));
     }
 
-    /** Removes words, with the blanks before them. */
+    /** Removes words and the preceding blanks. */
     void remove(LineSpan span) {
         replaceWithBlanks(span, "");
     }
 
-    /** Like {@link #correct}, and removes the blanks before the words, too. */
+    /** Like {@link #correct}, and removes the preceding blanks. */
     void replaceWithBlanks(LineSpan span, String replacement) {
         int start = span.start();
         while (start > 0 && Character.isWhitespace(line.charAt(start - 1))) {
@@ -207,7 +207,7 @@ final class StepCursor {
         corrections.add(new TextEdit(start, span.end(), replacement));
     }
 
-    /** The next words up to a sign, to name what was not understood: at most four. */
+    /** Up to four of the next words, for an error message. */
     String phrase() {
         StringBuilder phrase = new StringBuilder();
         for (int i = 0; i < 4 && peek(i).kind() == StepToken.Kind.WORD; i++) {

@@ -14,7 +14,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Reads what is computed: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
+/** Parses expressions: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
 final class StepExpressionParser {
     private static final int DEEPEST = 60;
     private static final int MOST_OPERATORS = 500;
@@ -100,7 +100,7 @@ final class StepExpressionParser {
         });
     }
 
-    /** The unit that comes next, if one does. */
+    /** The unit, if one is next. */
     Optional<TimeUnit> unit() {
         for (TimeUnit unit : TimeUnit.values()) {
             cursor.wants(Expectation.Kind.WORDS, unit.word() + "s");
@@ -147,7 +147,7 @@ final class StepExpressionParser {
     }
 
     private RuntimeException missing() {
-        // Nothing of it is there; all of it could come.
+        // At the end of a partial line, everything is possible.
         functions.begins();
         List.of("if", "today", NO_VALUE).forEach(cursor::sees);
         cursor.wants(Expectation.Kind.COLUMN, "");
@@ -216,7 +216,7 @@ final class StepExpressionParser {
         return new StepExpression.Column(name.text(), theirs, span);
     }
 
-    /** Takes a qualifier, which only the condition of a join may have: the name of the other rows, or else of the rows so far. */
+    /** Consumes a qualifier, which is only permitted in a join condition: the name of the joined rows or of the previous rows. */
     private boolean qualified() {
         StepToken qualifier = cursor.take();
         LineSpan point = cursor.must(".");
@@ -265,12 +265,12 @@ final class StepExpressionParser {
     }
 
     /**
-     * Replaces the call of an SQL function, of which the name is read, by a phrase with the same argument: without the brackets
-     * where the argument is one word.
+     * Replaces the call of an SQL function, whose name has been read, by a phrase with the same argument, without brackets
+     * around a single word.
      *
      * @param start of the name
-     * @param phrase with a blank at its end
-     * @param before skips what comes before the argument
+     * @param phrase with a trailing blank
+     * @param before skips what precedes the argument
      */
     StepExpression unwrapCall(int start, String phrase, Runnable before, Supplier<StepExpression> argument) {
         cursor.must("(");
@@ -287,9 +287,9 @@ final class StepExpressionParser {
     }
 
     /**
-     * What a column is compared with. A word that is no column is a text, as people write it, and gets its quotes.
+     * The operand of a comparison. A word that is not a column is text and gets quotes.
      *
-     * @param column whose values could be here; empty when it is none
+     * @param column whose values are possible; empty if there is none
      */
     StepExpression compared(String column) {
         cursor.wants(Expectation.Kind.VALUE, column);

@@ -14,11 +14,11 @@ import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.steps.model.TimeUnit;
 import plainsieve.core.value.Value;
 
-/** Reads functions by their words: {@code year of …}, {@code end of month of …}, {@code days from … to …}. */
+/** Parses functions by their keywords: {@code year of …}, {@code end of month of …}, {@code days from … to …}. */
 final class StepFunctionParser {
     private static final String OF = " of";
 
-    /** Functions as SQL calls them, with the function that they are. Those whose name is the same need no entry. */
+    /** SQL function names and their equivalents. Equal names need no entry. */
     private static final Map<String, StepFunction> SQL_FUNCTIONS = Map.of(
             "upper", StepFunction.UPPER,
             "lower", StepFunction.LOWER,
@@ -46,7 +46,7 @@ final class StepFunctionParser {
         this.expressions = expressions;
     }
 
-    /** Whether a function comes next. */
+    /** Whether a function is next. */
     boolean begins() {
         return stretch("start").isPresent()
                 || stretch("end").isPresent()
@@ -58,7 +58,7 @@ final class StepFunctionParser {
                 || isSqlCall();
     }
 
-    /** The function that comes next, if one does. */
+    /** The function, if one is next. */
     Optional<StepExpression> read() {
         int start = cursor.start();
         for (String end : List.of("start", "end")) {
@@ -239,7 +239,7 @@ final class StepFunctionParser {
         return all;
     }
 
-    /** A function that is called by words in front of {@code of}. */
+    /** A function whose keywords precede {@code of}. */
     private Optional<StepFunction> plain() {
         return Arrays.stream(StepFunction.values())
                 .filter(function -> function != StepFunction.FIRST_CHARACTERS
@@ -273,7 +273,7 @@ final class StepFunctionParser {
         return cursor.takes(words) ? expressions.single() : fallback;
     }
 
-    /** {@code if … then … else …}; without an else there is no value. */
+    /** {@code if … then … else …}; without an else the value is null. */
     StepExpression depending() {
         int start = cursor.start();
         List<StepExpression.Branch> branches = new ArrayList<>();

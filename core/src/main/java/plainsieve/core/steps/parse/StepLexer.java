@@ -27,7 +27,7 @@ final class StepLexer {
         return whole.matches() && whole.group("time") != null;
     }
 
-    /** The words and signs of a line, and its end. Throws {@link ProblemException} at what is none. */
+    /** The tokens of a line, and its end. Throws {@link ProblemException} for invalid characters. */
     static List<StepToken> of(String line) {
         List<StepToken> tokens = new ArrayList<>();
         Matcher next = NEXT.matcher(line);

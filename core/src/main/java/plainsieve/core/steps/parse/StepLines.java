@@ -7,10 +7,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is disabled. Described
+ * The text of steps: a first line that marks it, then one step per line; {@code off:} disables one. Described
  * in docs/steps.md.
  *
- * @param lines every line after the first one that has words
+ * @param lines the nonempty lines after the first
  */
 public record StepLines(List<Line> lines) {
     /** The first line: the format and its number. */
@@ -19,11 +19,11 @@ public record StepLines(List<Line> lines) {
     private static final String OFF = "off:";
 
     /**
-     * A step as it is written.
+     * A step line.
      *
-     * @param text without {@code off:} and the blanks around
-     * @param start where it begins in the whole text
-     * @param number of the line in the whole text, from 0
+     * @param text without {@code off:} and surrounding blanks
+     * @param start its offset in the whole text
+     * @param number its line number in the whole text, from 0
      */
     public record Line(String text, boolean on, int start, int number) {}
 
@@ -31,7 +31,7 @@ public record StepLines(List<Line> lines) {
         lines = List.copyOf(lines);
     }
 
-    /** Whether a text is one of steps, not SQL. */
+    /** Whether a text consists of steps. */
     public static boolean isSteps(String text) {
         int end = text.indexOf('\n');
         return (end < 0 ? text : text.substring(0, end)).strip().equals(HEADER);
@@ -68,7 +68,7 @@ public record StepLines(List<Line> lines) {
 
     private static final Pattern LIMIT = Pattern.compile("first\\s+\\S+\\s+rows(?:\\s+(by\\s.*))?");
 
-    /** The text without the row limit of its last step, of which an order is kept; empty if it is not one. */
+    /** The text without the row limit of its last step, whose order is kept; empty if it is not one. */
     public static Optional<String> withoutLastLimit(String text) {
         List<Line> steps = of(text).steps();
         if (steps.isEmpty()) {

@@ -6,9 +6,9 @@ import plainsieve.core.steps.model.LineSpan;
 /**
  * An editable word of a step.
  *
- * @param at the words that are marked
- * @param replaced what gives way: more than the words where others depend on them
- * @param about a description, by its kind: the column that values are of, the verb's operands as they are written
+ * @param at the marked words
+ * @param replaced the words that an option replaces, including dependent ones
+ * @param about depends on the kind: the column of values, the operands of an operator
  */
 public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> about) {
     /** The kinds of editable words. */
@@ -17,17 +17,17 @@ public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> a
         COLUMN,
         /** A column of the other rows of a match. */
         THEIRS,
-        /** Columns, and what they are called. */
+        /** Columns and their aliases. */
         COLUMNS,
         /** The same, of the other rows. */
         THEIR_COLUMNS,
         VERB,
         VALUE,
-        /** A name that is made up here. */
+        /** A new name. */
         NAME,
-        /** A total with what it is of. */
+        /** An aggregate with its argument. */
         FIGURE,
-        /** Whether rows without a partner are kept. */
+        /** Whether unmatched rows are kept. */
         KEPT,
         DIRECTION,
         /** How many. */

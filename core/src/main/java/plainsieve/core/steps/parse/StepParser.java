@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.ProblemException;
 
-/** Reads a step. Every kind begins with its own words; docs/steps.md has the table of them. */
+/** Parses a step by its keywords; docs/steps.md lists them. */
 final class StepParser {
     private final StepCursor cursor;
     private final StepExpressionParser expressions;
@@ -21,9 +21,9 @@ final class StepParser {
     private final JoinStepParser joins;
 
     /**
-     * The words that a step begins with.
+     * The first words of a step.
      *
-     * @param synonyms that are replaced by the words
+     * @param synonyms that are replaced by the keywords
      */
     private record StepKeyword(String words, List<String> synonyms, Supplier<Step> rest) {
         StepKeyword(String words, Supplier<Step> rest) {
@@ -41,7 +41,7 @@ final class StepParser {
         this.joins = new JoinStepParser(cursor, expressions, conditions);
     }
 
-    /** The words that steps begin with, longer ones before those that begin them, with the words of SQL for the same. */
+    /** The first words of steps, longer ones before their prefixes, with their SQL equivalents. */
     private List<StepKeyword> keywords() {
         return List.of(
                 new StepKeyword("from", List.of("select * from"), this::from),
@@ -140,7 +140,7 @@ final class StepParser {
         int start = cursor.start();
         int marks = cursor.marks().size();
         StepExpression value = expressions.read();
-        // A formula is changed as a whole: its words mean little alone.
+        // A formula is edited as a whole: its words have little meaning alone.
         cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(StepMark.of(
                 StepMark.Kind.FORMULA, new LineSpan(start, cursor.last().end())));

@@ -5,11 +5,11 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 
-/** Names and texts as they are written in a step. */
+/** Quoting of names and text in steps. */
 public final class StepQuoting {
     private static final Pattern PLAIN = Pattern.compile("[\\p{L}_][\\p{L}\\p{M}\\p{N}_$]*");
 
-    /** Words that would be taken for others where a name can be. */
+    /** Keywords where a name is possible. */
     private static final Set<String> TAKEN = Set.of(
             "today",
             "null",
@@ -50,7 +50,7 @@ public final class StepQuoting {
         return "'" + text.replace("'", "''") + "'";
     }
 
-    /** The parts of a list, cut at its commas; not at those within quotes or brackets. */
+    /** The items of a list, split at commas outside quotes and brackets. */
     public static List<String> items(String list) {
         List<String> items = new ArrayList<>();
         int open = 0;

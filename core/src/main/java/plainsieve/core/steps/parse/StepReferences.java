@@ -9,7 +9,7 @@ import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.value.ProblemException;
 
-/** The parameters and queries that steps reference, found lexically without asking a source. */
+/** The parameters and queries that steps reference, found lexically without a source. */
 public final class StepReferences {
     private StepReferences() {}
 
@@ -29,10 +29,10 @@ public final class StepReferences {
     }
 
     /**
-     * A query whose rows are taken.
+     * A referenced query.
      *
-     * @param name as it is written: its name, or its ID
-     * @param arguments its parameters for which something else is
+     * @param name in the text: its name or its ID
+     * @param arguments its parameters with an argument
      */
     public record QueryReference(String name, Set<String> arguments) {
         public QueryReference {
@@ -40,7 +40,7 @@ public final class StepReferences {
         }
     }
 
-    /** The queries whose rows are taken by the steps that are on. */
+    /** The queries referenced by enabled steps. */
     public static List<QueryReference> queries(String text) {
         List<QueryReference> taken = new ArrayList<>();
         for (StepLines.Line line : StepLines.of(text).steps()) {
@@ -88,7 +88,7 @@ public final class StepReferences {
                 ":" + to);
     }
 
-    /** The text with another name for a query whose rows are taken; in steps that are off, too. */
+    /** The text with a referenced query renamed; also in disabled steps. */
     public static String withQueryRenamed(String text, String from, String to) {
         return replaced(
                 text,
@@ -110,7 +110,7 @@ public final class StepReferences {
         return TextEdit.apply(text, edits);
     }
 
-    /* Of a line that cannot be cut into words no one can tell what it names. */
+    /* A line with invalid tokens has no references. */
     private static List<StepToken> tokens(StepLines.Line line) {
         try {
             return StepLexer.of(line.text());

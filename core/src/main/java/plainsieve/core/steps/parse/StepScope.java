@@ -17,7 +17,7 @@ public record StepScope(Optional<List<KnownColumn>> columns) {
         columns = columns.map(List::copyOf);
     }
 
-    /** The column of a name, by its letters; of two that differ in case only, the one that is written so. */
+    /** The column of that name, ignoring case; among names that differ in case only, the exact one. */
     Optional<KnownColumn> column(String name) {
         List<KnownColumn> all = columns.orElse(List.of());
         return all.stream()
@@ -28,7 +28,7 @@ public record StepScope(Optional<List<KnownColumn>> columns) {
                         .findFirst());
     }
 
-    /** Whether a word is certainly no column. */
+    /** Whether a word is certainly not a column. */
     boolean hasNot(String name) {
         return columns.isPresent() && column(name).isEmpty();
     }

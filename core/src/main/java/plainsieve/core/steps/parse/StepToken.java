@@ -3,9 +3,9 @@ package plainsieve.core.steps.parse;
 import plainsieve.core.steps.model.LineSpan;
 
 /**
- * A word or sign of a line.
+ * A token of a line.
  *
- * @param text what it represents: without quotes and the colon of a parameter
+ * @param text its value: without quotes and the colon of a parameter
  */
 record StepToken(Kind kind, String text, LineSpan at) {
     enum Kind {

@@ -8,7 +8,7 @@ import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.records.access.PersonRecords;
 import plainsieve.server.records.access.PersonRow;
 
-/** Sets and checks the passwords of people who are signed in. A password is hashed outside of the change of the records. */
+/** Sets and checks the passwords of signed-in users. A password is hashed outside of transactions. */
 @Service
 public class AccountPasswords {
     private final PersonRecords people;
@@ -30,7 +30,7 @@ public class AccountPasswords {
         this.change = new TransactionTemplate(transactions);
     }
 
-    /** Sets a password; all sessions and API keys of the person end. Throws for one that is weak, and as {@link PasswordHasher#hash}. */
+    /** Sets a password; all sessions and API keys of the user end. Throws for a weak one, and like {@link PasswordHasher#hash}. */
     public void set(String personId, String password) {
         String hash = passwords.encoded(password, get(personId).name());
         change.executeWithoutResult(status -> {
@@ -39,7 +39,7 @@ public class AccountPasswords {
         });
     }
 
-    /** Whether this is the person's password; true while there is none. Guesses are slowed down, and throw, as at the sign-in. */
+    /** Whether this is the user's password; true if there is none. Attempts are throttled, and throw, as at sign-in. */
     public boolean isCurrent(String personId, String password, SignInService.RequestOrigin from) {
         PersonRow row = get(personId);
         return row.password().isEmpty() || gate.admits(row.name(), password, row.password(), from);

@@ -48,7 +48,7 @@ public class Accounts {
         return people.find(id).orElseThrow(() -> new NotFoundException("person", id, List.of()));
     }
 
-    /** @param name what they sign in with */
+    /** @param name the sign-in name */
     public Person named(String name) {
         return people.named(name)
                 .map(Accounts::person)
@@ -95,7 +95,7 @@ public class Accounts {
         people.change(row.called(label(label, row.name())));
     }
 
-    /** Says where someone gets mail. @param address empty for nowhere */
+    /** Sets the email address. @param address empty for none */
     @Transactional
     public void setMail(String id, String address) {
         get(id);
@@ -155,7 +155,7 @@ public class Accounts {
         requireAnOperator();
     }
 
-    /* Without one no one could ever give rights again. */
+    /* Without an operator no one could grant rights again. */
     private void requireAnOperator() {
         List<String> open = people.all().stream()
                 .filter(row -> !row.suspended())

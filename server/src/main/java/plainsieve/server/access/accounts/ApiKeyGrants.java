@@ -21,7 +21,7 @@ record ApiKeyGrants(List<RoleRow> roles, Set<String> groups) {
         groups = Set.copyOf(groups);
     }
 
-    /** Reads what {@link #writtenRoles} and {@link #writtenGroups} wrote. */
+    /** The inverse of {@link #writtenRoles} and {@link #writtenGroups}. */
     static ApiKeyGrants read(String roles, String groups) {
         return new ApiKeyGrants(words(roles).stream().map(ApiKeyGrants::role).toList(), Set.copyOf(words(groups)));
     }
@@ -49,7 +49,7 @@ record ApiKeyGrants(List<RoleRow> roles, Set<String> groups) {
         return groups.stream().sorted().collect(Collectors.joining(" "));
     }
 
-    /** The highest role in any project; {@link Role#VIEWER} when there is none. */
+    /** The highest role in any project; {@link Role#VIEWER} if there is none. */
     Role highest() {
         return roles.stream().map(RoleRow::role).max(Role::compareTo).orElse(Role.VIEWER);
     }

@@ -19,7 +19,7 @@ import plainsieve.server.records.access.ApiKeyRow;
  */
 @Service
 public class ApiKeys {
-    /** How every key begins, so that one that strayed into a text can be found. */
+    /** The prefix of every key, so that leaked ones can be found. */
     public static final String MARK = "psieve_";
 
     private static final int LONGEST_NAME = 120;
@@ -36,10 +36,10 @@ public class ApiKeys {
         this.clock = clock;
     }
 
-    /** What a key is for. @param projectId empty for every project of the person */
+    /** A request for a key. @param projectId empty for every project of the user */
     public record KeyRequest(String name, String projectId, Role role, int days) {}
 
-    /** A key that was made. @param secret shown once, kept nowhere */
+    /** A new key. @param secret shown once and never stored */
     public record CreatedKey(ApiKeyRow row, String secret) {}
 
     public List<ApiKeyRow> of(String personId) {

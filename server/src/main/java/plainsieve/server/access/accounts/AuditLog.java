@@ -21,10 +21,10 @@ public class AuditLog {
     }
 
     /**
-     * Who does something.
+     * The author of a change.
      *
-     * @param person their name
-     * @param address where the request comes from
+     * @param person sign-in name
+     * @param address the IP address of the request
      */
     public record Actor(String person, String address) {}
 
@@ -33,12 +33,12 @@ public class AuditLog {
         records.add(new AuditEntry(0, clock.instant(), actor.person(), actor.address(), what, projectId, cut));
     }
 
-    /** The last of a kind in a project that is about something. @param begins how what it is about begins */
+    /** The last entry of a kind in a project on a subject. @param begins prefix of the subject */
     public Optional<AuditEntry> last(String projectId, String what, String begins) {
         return records.last(projectId, what, begins);
     }
 
-    /** The newest first. @param before only those that are older than this one */
+    /** The newest first. @param before only older entries */
     public List<AuditEntry> latest(long before, String search, int most) {
         return records.latest(before, search, most);
     }

@@ -5,12 +5,12 @@ import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
 /**
- * The person who is signed in with a request.
+ * The signed-in user of a request.
  *
- * @param most the most that the way they signed in lets them do: a key may be for less than its person
- * @param isInPerson whether they are signed in themselves, not a program by a key
- * @param grants what limits an API key to the rights that its owner had when it was created; empty for a person who is signed in
- * @param onlyProject the one project that the way they signed in is for; empty for all
+ * @param most the highest role that the credential permits: an API key may have less than its owner
+ * @param isInPerson whether it is a session and not an API key
+ * @param grants the rights of an API key's owner when it was created, which limit it; empty for a session
+ * @param onlyProject the only project that the credential is valid for; empty for all
  */
 public record AuthenticatedPerson(
         Person person, Role most, boolean isInPerson, Optional<ApiKeyGrants> grants, String onlyProject) {

@@ -9,8 +9,8 @@ import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 
 /**
- * Runs small updates in order in the background; best effort, dropped when the queue is full. What fails, or is too much, is left
- * undone: it comes again.
+ * Runs small updates in order in the background; best effort, dropped when the queue is full. Failed updates are not
+ * repeated, since later ones supersede them.
  */
 @Component
 class BackgroundUpdates implements DisposableBean {

@@ -11,7 +11,7 @@ import plainsieve.server.records.access.ApiKeyRow;
 import plainsieve.server.records.access.PersonRecords;
 import plainsieve.server.records.access.SessionRow;
 
-/** Identifies the owner of a session or API key secret. That they were here is written later, so that no one waits for it. */
+/** Identifies the owner of a session or API key secret. The last-seen time is written in the background. */
 @Service
 public class CredentialAuthenticator {
     private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);
@@ -46,7 +46,7 @@ public class CredentialAuthenticator {
         return session.flatMap(row -> active(row.personId())).map(AuthenticatedPerson::of);
     }
 
-    /** Who a program asks for; no one when the key has ended. */
+    /** The owner of an API key; empty for an expired one. */
     public Optional<AuthenticatedPerson> ofKey(String secret) {
         Instant now = clock.instant();
         Optional<ApiKeyRow> key = keys.find(SecretGenerator.digest(secret))

@@ -23,10 +23,10 @@ public class ExternalIdentities {
     }
 
     /**
-     * The account of someone, made when they come for the first time; with the groups and claims that the service says now. No account
-     * that is there already belongs to them by its name: what people are called there, they may be able to change.
+     * The account of an external identity, created at the first sign-in; with the current groups and claims of the provider. An existing
+     * account is not matched by name: users may be able to change their name at the provider.
      *
-     * @throws OpenIdException when the name is someone else's, or none
+     * @throws OpenIdException if the name is invalid or belongs to someone else
      */
     @Transactional
     public PersonRow of(OpenIdIdentity openIdIdentity) {

@@ -19,7 +19,7 @@ import plainsieve.server.records.access.IdentityRecords;
 import plainsieve.server.records.access.RoleRecords;
 import plainsieve.server.records.access.RoleRow;
 
-/** Groups of people, and the reports that are for them. */
+/** Groups of users, and the reports shared with them. */
 @Service
 public class Groups {
     private static final int LONGEST_NAME = 120;
@@ -43,7 +43,7 @@ public class Groups {
         this.forms = forms;
     }
 
-    /** What the service that people sign in with must say of someone for them to be in a group. */
+    /** The claims that determine membership in groups. */
     public List<IdentityRecords.GroupClaim> claimed() {
         return identities.claimed();
     }
@@ -58,10 +58,10 @@ public class Groups {
                 .forEach(value -> identities.claimGroup(new IdentityRecords.GroupClaim(id, value)));
     }
 
-    /** Among which values of a held parameter of a project everyone of a group chooses. */
+    /** The permitted values of a restricted parameter for a group in a project. */
     public record GroupChoice(String groupId, String projectId, String parameter, ChoiceText choice) {}
 
-    /** What all groups say. */
+    /** The permitted values of all groups. */
     public List<GroupChoice> choicesOf() {
         return choices.all().stream()
                 .map(row -> new GroupChoice(
@@ -69,7 +69,7 @@ public class Groups {
                 .toList();
     }
 
-    /** Lets a group say it from now on; blank says nothing of it any more. */
+    /** Sets the permitted values of a group; blank removes them. */
     public void say(GroupChoice said) {
         GroupChoiceRow row = new GroupChoiceRow(
                 get(said.groupId()).id(), said.projectId(), said.parameter(), forms.write(said.choice()));
@@ -125,7 +125,7 @@ public class Groups {
                 .orElseThrow(() -> new NotFoundException("group", id, List.of()));
     }
 
-    /** Throws {@link NotFoundException} when there is none of this name. */
+    /** Throws {@link NotFoundException} if there is none of this name. */
     public GroupRow named(String name) {
         return records.all().stream()
                 .filter(row -> row.name().equalsIgnoreCase(name.strip()))

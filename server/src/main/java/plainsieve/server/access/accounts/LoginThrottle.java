@@ -12,9 +12,9 @@ import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /**
- * Slows down password guessing. After some that were wrong, the next one is not looked at before a while that doubles: for one
- * name from one address, for one address, and for one name from all addresses together, up to half a minute. An account is never
- * locked: a browser in which its owner has signed in before is counted on its own, so guesses from elsewhere do not keep the owner
+ * Throttles password guessing. After some failures, the next attempt must wait for a time that doubles, up to half a minute: for one
+ * name from one address, for one address, and for one name from all addresses together. An account is never
+ * locked: a browser in which its owner has signed in before is counted separately, so attempts from elsewhere do not lock the owner
  * out.
  */
 @Component
@@ -82,13 +82,13 @@ class LoginThrottle {
                         (old, one) -> new Wrong(old.times() + 1, one.last())));
     }
 
-    /** A right password: what was counted before for this way of signing in counts no longer. */
+    /** Records a success, which resets the count of this way of signing in. */
     void right(String name, SignInService.RequestOrigin from) {
         Map<String, Wrong> counts = wrong.asMap();
         counted(name, from).stream()
                 .filter(counted -> counted.pace() != ADDRESS)
                 .forEach(counted -> counts.remove(counted.key()));
-        // It was counted as wrong before it was looked at.
+        // It was counted as a failure before verification.
         counts.computeIfPresent(
                 "address " + from.address(), (key, old) -> new Wrong(Math.max(0, old.times() - 1), old.last()));
     }

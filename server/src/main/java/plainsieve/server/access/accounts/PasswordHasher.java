@@ -14,8 +14,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.people.OverloadException;
 
 /**
- * Hashes passwords with Argon2id. One takes 16 MB of memory and a fifth of a second of a processor, so only a few are hashed at
- * once, a few more wait for a moment, and the rest are refused at once, so that many sign-ins cannot exhaust the server's memory.
+ * Hashes passwords with Argon2id. One hash takes 16 MB of memory and a fifth of a second, so only a few are computed
+ * concurrently, a few more wait briefly, and the rest are rejected immediately, so that many sign-ins cannot exhaust the memory.
  */
 @Component
 class PasswordHasher {
@@ -28,7 +28,7 @@ class PasswordHasher {
             SCHEME, Map.of(SCHEME, Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8()));
     private final Semaphore slots = new Semaphore(MAX_CONCURRENT, true);
     private final AtomicInteger waiting = new AtomicInteger();
-    /* To hash one takes a fifth of a second, which no start waits for. */
+    /* Hashing takes a fifth of a second, which must not delay the start. */
     private final CompletableFuture<String> ofNoAccount =
             CompletableFuture.supplyAsync(() -> encoder.encode("no account"));
 
@@ -38,10 +38,10 @@ class PasswordHasher {
     }
 
     /**
-     * Whether a hash is that of a password. Takes as long when there is no hash, so that the time does not reveal who has an account. Throws
-     * {@link OverloadException} as {@link #hash}.
+     * Whether a hash matches a password. Takes as long without a hash, so that the time does not reveal which accounts exist. Throws
+     * {@link OverloadException} like {@link #hash}.
      *
-     * @param begun runs when it is this password's turn, before it is looked at
+     * @param begun runs when a slot is available, before verification
      */
     boolean matches(String password, String hash, Runnable begun) {
         return inSlot(() -> {
@@ -72,7 +72,7 @@ class PasswordHasher {
     private void enter() {
         boolean entered = false;
         try {
-            // With a time limit, even of zero, it does not overtake those that wait.
+            // With a timeout, even of zero, it does not overtake waiters.
             entered = slots.tryAcquire(0, TimeUnit.MILLISECONDS) || waitForSlot();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

@@ -17,10 +17,10 @@ class PasswordVerifier {
     }
 
     /**
-     * Whether a password is the one that is kept. Throws {@link ProblemException} when it is not looked at before a while, and
-     * {@link plainsieve.server.people.OverloadException} when too many are looked at just now; then it is not counted.
+     * Whether a password matches. Throws {@link ProblemException} while throttled, and
+     * {@link plainsieve.server.people.OverloadException} under overload, which is not counted.
      *
-     * @param encoded as it is kept; empty for a person without one, or when there is no such person
+     * @param encoded the stored hash; empty for a user without a password or an unknown one
      */
     boolean admits(String name, String password, String encoded, SignInService.RequestOrigin from) {
         Duration wait = loginThrottle.wait(name, from);
@@ -30,7 +30,7 @@ class PasswordVerifier {
                     "Too many failed sign-ins.",
                     "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
         }
-        // Counted before it is looked at: many at once are many tries.
+        // Counted before verification: concurrent attempts are many attempts.
         boolean right = passwords.matches(password, encoded, () -> loginThrottle.wrong(name, from));
         if (right) {
             loginThrottle.right(name, from);

@@ -7,7 +7,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** Passwords, kept as Argon2id with a salt each. What makes one good is its length (NIST SP 800-63B). */
+/** Passwords, stored as salted Argon2id hashes. Their strength is their length (NIST SP 800-63B). */
 @Component
 class Passwords {
     private static final int SHORTEST = 10;
@@ -34,7 +34,7 @@ class Passwords {
         this.hasher = hasher;
     }
 
-    /** Encoded, to be kept. Throws {@link ProblemException} when it could be guessed. */
+    /** The hash to be stored. Throws {@link ProblemException} for a guessable password. */
     String encoded(String password, String name) {
         String same = same(password);
         if (same.codePointCount(0, same.length()) < SHORTEST) {
@@ -57,12 +57,12 @@ class Passwords {
         return new ProblemException(Problem.of("weak-password", message, advice));
     }
 
-    /** Whether this is the password that is kept. @param begun runs when it is its turn, before it is looked at */
+    /** Whether the password matches. @param begun runs when a slot is available, before verification */
     boolean matches(String password, String encoded, Runnable begun) {
         return hasher.matches(password.length() > LONGEST ? "" : same(password), encoded, begun);
     }
 
-    /* The same word typed on another keyboard may be made of other code points. */
+    /* Other keyboards may produce different code points for the same text. */
     private static String same(String password) {
         return Normalizer.normalize(password, Normalizer.Form.NFKC);
     }

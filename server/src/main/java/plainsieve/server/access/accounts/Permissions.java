@@ -15,7 +15,7 @@ import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.records.access.RoleRecords;
 import plainsieve.server.records.access.RoleRow;
 
-/** The effective role of a person: the highest of their own roles and those of their groups. */
+/** The effective role of a user: the highest of their own roles and those of their groups. */
 @Service
 public class Permissions {
     /** Represents the group of everyone who is signed in. */
@@ -31,7 +31,7 @@ public class Permissions {
         this.groups = groups;
     }
 
-    /** How someone is in a project. @param member whether they have a role in it, by themselves or by a group */
+    /** The role of a user in a project. @param member whether it is granted for this project, directly or by a group */
     public record ProjectRole(Role role, boolean member) {}
 
     /** The role of a caller in a project; nothing when the project is not for them. */
@@ -50,19 +50,19 @@ public class Permissions {
                 .map(role -> new ProjectRole(least(role, authenticatedPerson.most()), own.isPresent()));
     }
 
-    /** What a caller may do beyond single projects: to manage people and projects takes an operator of all. */
+    /** The role beyond single projects: managing users and projects requires an operator of all projects. */
     public Role overall(AuthenticatedPerson authenticatedPerson) {
         boolean all = authenticatedPerson.onlyProject().isEmpty()
                 && granted(authenticatedPerson, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
         return all ? least(Role.OPERATOR, authenticatedPerson.most()) : Role.VIEWER;
     }
 
-    /** The ids of those who have a role in a project, by themselves or by a group. */
+    /** The IDs of users with a role in a project, directly or by a group. */
     public Set<String> peopleOf(String projectId) {
         return roles.peopleOf(projectId);
     }
 
-    /** The ids of those who manage all projects, by their own role or of a group. */
+    /** The IDs of operators of all projects, directly or by a group. */
     public Set<String> operators() {
         return roles.peopleOf(ALL_PROJECTS).stream()
                 .filter(id -> roles.of(id).stream()
@@ -80,7 +80,7 @@ public class Permissions {
                 .collect(Collectors.toSet());
     }
 
-    /** What the person of an API key may do now and could do when the key was created. */
+    /** The lower of the current rights of an API key's owner and those at its creation. */
     private Optional<Role> granted(AuthenticatedPerson authenticatedPerson, String projectId) {
         Optional<Role> now = given(authenticatedPerson.person(), projectId);
         return authenticatedPerson.grants().isEmpty()
@@ -119,7 +119,7 @@ public class Permissions {
                 new Viewer(person.id(), person.name(), true, standing.member(), memberships, ""));
     }
 
-    /** What an API key of a caller is limited to for its lifetime: what the caller may do now. */
+    /** The permanent limits of a new API key: the current rights of its owner. */
     ApiKeyGrants grants(AuthenticatedPerson authenticatedPerson) {
         return authenticatedPerson
                 .grants()
@@ -128,20 +128,20 @@ public class Permissions {
                         Set.copyOf(groups.of(authenticatedPerson.person().id()))));
     }
 
-    /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
+    /** A viewer in one group only. @param by who impersonates, as shown in Sent */
     public Caller asGroup(String by, GroupRow group) {
         Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()), "");
         return Caller.of(by + Caller.LOOKING + group.name(), Role.VIEWER, viewer);
     }
 
-    /** As someone would ask who may view and nothing more. @param by who looks, as Sent shows it */
+    /** A user as a viewer. @param by who impersonates, as shown in Sent */
     public Caller asPerson(String by, Person person, String projectId) {
         boolean member = given(person, projectId).isPresent();
         Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
         return Caller.of(by + Caller.LOOKING + person.name(), Role.VIEWER, viewer);
     }
 
-    /** Whether a report that viewers have is for this one. */
+    /** Whether a published report is shared with the caller. */
     public boolean isFor(Caller caller, String projectId, String reportId) {
         if (caller.viewer().isByLink()) {
             return caller.viewer().onlyReport().equals(reportId);

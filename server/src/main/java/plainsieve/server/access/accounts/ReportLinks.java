@@ -22,7 +22,7 @@ import plainsieve.server.records.access.SignedLinkRow;
 /** Signed links: created, listed, revoked. */
 @Service
 public class ReportLinks {
-    /** Longer, someone has it whom no one remembers. */
+    /** The maximum lifetime of a public link, so that no forgotten ones stay valid. */
     private static final Duration LONGEST_FOR_ANYONE = Duration.ofDays(366);
 
     private final SignedLinks signed;
@@ -38,26 +38,26 @@ public class ReportLinks {
     }
 
     /**
-     * What a link should be.
+     * A request for a link.
      *
-     * @param ends when it is no longer valid; nothing for never
-     * @param anyone whether it opens the report for anyone who has it
+     * @param ends its expiry; empty for none
+     * @param anyone whether it is public
      */
     public record LinkRequest(Map<String, ChoiceText> choices, Optional<Instant> ends, boolean anyone, String madeBy) {}
 
-    /** A link as it was made. @param token the signed part */
+    /** A new link. @param token the signed part */
     public record CreatedLink(SignedLinkRow row, String token) {}
 
-    /** A genuine link that holds. */
+    /** A valid link. */
     public record ValidLink(Optional<SignedLinkRow> row, Map<String, ChoiceText> choices) {
         static final ValidLink NONE = new ValidLink(Optional.empty(), Map.of());
 
-        /** Whether it opens its report for anyone who has it. */
+        /** Whether it is public. */
         public boolean isForAnyone() {
             return row.filter(SignedLinkRow::openToAnyone).isPresent();
         }
 
-        /** What Sent calls anyone who came by it. */
+        /** The name in Sent of callers who use it. */
         public String who() {
             return row.map(link -> "link " + link.id().substring(0, 8)).orElse("link");
         }
@@ -124,9 +124,9 @@ public class ReportLinks {
     }
 
     /**
-     * What a token fixes; nothing for an empty one.
+     * The content of a token; empty for an empty one.
      *
-     * @throws ProblemException when it is not ours for this report, has ended, or was undone
+     * @throws ProblemException if it was not issued for this report, is expired, or was revoked
      */
     public ValidLink read(Project project, String reportId, String token) {
         if (token.isEmpty()) {
@@ -143,7 +143,7 @@ public class ReportLinks {
         return new ValidLink(Optional.of(row), read.choices());
     }
 
-    /** A link that another server with the same key made is listed here from the first time on that it is used here. */
+    /** A link created by another server with the same key is listed here from its first use. */
     private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.LinkContent read) {
         if (!signed.comeFromElsewhere()) {
             return Optional.empty();

@@ -13,7 +13,7 @@ final class SecretGenerator {
 
     private final SecureRandom random = new SecureRandom();
 
-    /** A new one, in signs that are in links and cookies. */
+    /** A new secret that is valid in URLs and cookies. */
     String fresh() {
         byte[] bytes = new byte[BYTES];
         random.nextBytes(bytes);

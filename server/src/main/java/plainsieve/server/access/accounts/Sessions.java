@@ -10,8 +10,8 @@ import plainsieve.server.records.access.SessionRecords;
 import plainsieve.server.records.access.SessionRow;
 
 /**
- * Sessions of this server; one that another server with the same key began is made one of its own, when it is met here for the
- * first time.
+ * Sessions of this server; a session of another server with the same key is adopted on its first
+ * use here.
  */
 @Component
 class Sessions {
@@ -27,7 +27,7 @@ class Sessions {
         this.clock = clock;
     }
 
-    /** Nothing when the secret is none of the servers', or was ended here. */
+    /** Empty if the secret is invalid or was revoked here. */
     Optional<SessionRow> find(String secret) {
         String digest = SecretGenerator.digest(secret);
         return records.find(digest)
@@ -39,7 +39,7 @@ class Sessions {
         records.used(digest, now);
     }
 
-    /* A page asks for many things at once: the first of them begins the session, the others find it. */
+    /* A page sends many requests at once: the first of them creates the session, the others find it. */
     private synchronized Optional<SessionRow> begun(OpenIdIdentity openIdIdentity, String digest) {
         return records.find(digest).or(() -> first(openIdIdentity, digest));
     }
@@ -52,7 +52,7 @@ class Sessions {
             records.begin(row);
             return Optional.of(row);
         } catch (OpenIdException taken) {
-            // Another here has the name: they are no one on this server, as at signing in.
+            // The name belongs to another account here, as at sign-in.
             return Optional.empty();
         }
     }

@@ -13,12 +13,12 @@ import plainsieve.sources.Secret;
 import tools.jackson.core.JacksonException;
 
 /**
- * Sessions that hold on every server with the same shared key: the secret of the browser is what the service said of someone,
- * locked with that key. See {@link Sessions} for what the others do with it.
+ * Sessions that are valid on every server with the same shared key: the browser's secret is the identity,
+ * encrypted with that key. See {@link Sessions} for its use.
  */
 @Component
 class SharedSessions {
-    /** It always ends: servers cannot tell each other that someone signed out. */
+    /** It always expires: servers cannot tell each other that a user signed out. */
     private static final Duration LASTS = Duration.ofHours(12);
 
     /** Browsers keep no longer cookies. */
@@ -36,10 +36,10 @@ class SharedSessions {
         this.clock = clock;
     }
 
-    /** What a session is made of. */
+    /** The content of a session secret. */
     private record SessionClaims(OpenIdIdentity identity, Instant at) {}
 
-    /** The secret of a session that holds on every server; nothing when it would be too long, or nothing is shared. */
+    /** A session secret that is valid on every server; empty if it would be too long, or without a shared key. */
     Optional<String> secret(OpenIdIdentity openIdIdentity) {
         if (!shared) {
             return Optional.empty();
@@ -48,7 +48,7 @@ class SharedSessions {
         return locked.length() > LONGEST ? Optional.empty() : Optional.of(cookieForm(locked));
     }
 
-    /** Whom a secret that another server made is of; nothing when it is none, or is over. */
+    /** The identity in a secret of another server; empty if it is invalid or expired. */
     Optional<OpenIdIdentity> read(String secret) {
         String locked = secret.replace('-', '+').replace('_', '/');
         if (!shared || !secrets.opens(locked)) {
@@ -59,7 +59,7 @@ class SharedSessions {
                 .map(SessionClaims::identity);
     }
 
-    /** Nothing when it is something else that was locked with the same key. */
+    /** Empty for other content encrypted with the same key. */
     private Optional<SessionClaims> readClaims(String locked) {
         try {
             return Optional.of(forms.read(secrets.unlock(locked).reveal(), SessionClaims.class));

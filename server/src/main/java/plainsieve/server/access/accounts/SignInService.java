@@ -19,10 +19,10 @@ import plainsieve.server.records.access.SessionRecords;
 import plainsieve.server.records.access.SessionRow;
 import plainsieve.server.records.access.SignInLinkRow;
 
-/** Signs people in and out: by password, link, or API key. */
+/** Signs users in and out: by password, link, or API key. */
 @Service
 public class SignInService {
-    /** A session that no one used for so long has ended. */
+    /** Unused sessions expire after this time. */
     static final Duration IDLE = Duration.ofHours(12);
 
     /** A session ends after this, however much it is used. */
@@ -43,23 +43,23 @@ public class SignInService {
         this.clock = clock;
     }
 
-    /** The tables of those who are signed in. */
+    /** The records of signed-in users. */
     @Component
     record Tables(PersonRecords people, SessionRecords sessions, ApiKeyRecords keys) {}
 
     /**
-     * Where a request comes from.
+     * The origin of a request.
      *
      * @param local whether from this machine
-     * @param known the mark of a browser in which a person has signed in before; empty for none
+     * @param known the mark of a browser in which the user has signed in before; empty for none
      */
     public record RequestOrigin(String address, boolean local, String browser, String known) {}
 
     /**
-     * A session that has begun.
+     * A new session.
      *
      * @param secret for the browser alone
-     * @param choosesPassword whether there is no other way to come back yet
+     * @param choosesPassword whether the user has no other way to sign in again
      */
     public record StartedSession(Person person, String secret, boolean choosesPassword) {}
 
@@ -97,9 +97,9 @@ public class SignInService {
     }
 
     /**
-     * Signs in whom another service vouched for. Throws {@link OpenIdException} when their account is shut.
+     * Signs in an external identity. Throws {@link OpenIdException} if its account is suspended.
      *
-     * @param openIdIdentity as that service said it
+     * @param openIdIdentity from the provider
      */
     public StartedSession byService(OpenIdIdentity openIdIdentity, PersonRow person, RequestOrigin from) {
         if (person.suspended()) {
@@ -132,7 +132,7 @@ public class SignInService {
         tables.sessions().takeLinksOf(personId);
     }
 
-    /** Ends every way of a person to be here but their password: sessions, links, and the keys of their programs. */
+    /** Revokes all credentials of a user except the password: sessions, links, and API keys. */
     @Transactional
     public void endAll(String personId) {
         signOutEverywhere(personId);
@@ -161,12 +161,12 @@ public class SignInService {
         tables.sessions().takeLinksOf(personId);
     }
 
-    /** Where a link leads, after the address of this server. Browsers do not send what follows the # to anyone. */
+    /** The path of a sign-in link. Browsers do not send the fragment after # to anyone. */
     public static String path(String secret) {
         return "/sign-in#link=" + secret;
     }
 
-    /** When a person was last there, as ISO 8601; empty when they never were, or signed out since. */
+    /** When a user was last active, ISO 8601; empty if never, or after signing out. */
     public String lastSeen(String personId) {
         return tables.sessions().of(personId).stream()
                 .map(row -> row.usedAt().toString())

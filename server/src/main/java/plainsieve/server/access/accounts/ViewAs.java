@@ -23,10 +23,10 @@ public class ViewAs {
     }
 
     /**
-     * Whom one can look as.
+     * A user or group to view as.
      *
-     * @param as {@code group:id} or {@code person:name}, as it is in addresses
-     * @param name what they are called
+     * @param as {@code group:id} or {@code person:name}, as in URLs
+     * @param name display name
      */
     public record Impersonation(String as, String name) {
         public boolean isGroup() {
@@ -34,7 +34,7 @@ public class ViewAs {
         }
     }
 
-    /** Groups, then those who have a role in the project. */
+    /** Groups, followed by users with a role in the project. */
     public List<Impersonation> all(String projectId) {
         Set<String> inProject = permissions.peopleOf(projectId);
         return Stream.concat(
@@ -46,9 +46,9 @@ public class ViewAs {
     }
 
     /**
-     * Someone as a viewer of a project. Throws {@link plainsieve.server.definitions.model.NotFoundException} when there is no one like that.
+     * A viewer of a project. Throws {@link plainsieve.server.definitions.model.NotFoundException} for an unknown one.
      *
-     * @param by who looks, as Sent shows it
+     * @param by who impersonates, as shown in Sent
      */
     public Caller as(String as, String by, String projectId) {
         if (as.startsWith(GROUP)) {

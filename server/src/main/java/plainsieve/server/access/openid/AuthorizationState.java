@@ -3,12 +3,12 @@ package plainsieve.server.access.openid;
 import java.time.Instant;
 
 /**
- * The state of a sign-in with an external service, kept encrypted in the browser.
+ * The state of a sign-in with an external service, stored encrypted in the browser.
  *
- * @param state what the service gives back with its answer
- * @param nonce what the service puts into its answer
- * @param verifier whose digest the service was reported (PKCE)
- * @param back the page to come back to, of this server
+ * @param state returned by the provider
+ * @param nonce contained in the ID token
+ * @param verifier of PKCE, whose digest was sent to the provider
+ * @param back the page of this server to return to
  */
 record AuthorizationState(
         String state, String nonce, String verifier, String redirectUri, String back, Instant begun) {}

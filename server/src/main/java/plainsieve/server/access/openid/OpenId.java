@@ -33,7 +33,7 @@ import plainsieve.sources.Secret;
 /** Signing in with another service: OpenID Connect, by an authorization code with PKCE. */
 @Component
 public class OpenId {
-    /** Where the service sends browsers back to. */
+    /** The redirect URI's path. */
     public static final String BACK = "/sign-in/callback";
 
     private static final Duration LONGEST_WAY = Duration.ofMinutes(10);
@@ -42,7 +42,7 @@ public class OpenId {
     private final SecretBox secrets;
     private final StoredForms forms;
     private final Clock clock;
-    /* Asked for when it is needed, so that this server starts and goes on without it. */
+    /* Loaded when needed, so that this server starts without the provider. */
     private volatile Optional<OpenIdProvider> described = Optional.empty();
 
     OpenId(OpenIdSettings settings, SecretBox secrets, StoredForms forms, Clock clock) {
@@ -65,14 +65,14 @@ public class OpenId {
     }
 
     /**
-     * Someone who is sent to the service.
+     * A redirect to the provider.
      *
-     * @param address where their browser goes
-     * @param kept what their browser keeps until they are back
+     * @param address the authorization URL
+     * @param kept the encrypted state for the browser
      */
     public record Sent(String address, String kept) {}
 
-    /** Sends someone to the service. @param back the page to come back to */
+    /** Starts a sign-in. @param back the page to return to */
     public Sent send(HttpServletRequest request, String back) {
         OpenIdProvider openIdProvider = service();
         ClientRegistrationRepository only = id -> openIdProvider.registration();
@@ -90,15 +90,15 @@ public class OpenId {
         return new Sent(asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.write(authorizationState))));
     }
 
-    /** Someone who came back. @param back the page they wanted to see */
+    /** A completed sign-in. @param back the page to return to */
     public record Come(OpenIdIdentity identity, String back) {}
 
     /**
-     * Finds out who came back.
+     * Completes a sign-in.
      *
-     * @param kept what their browser kept; empty when it kept nothing
-     * @param answer the parameters with which they came
-     * @throws OpenIdException when they are no one, with why
+     * @param kept the encrypted state from the browser; empty if missing
+     * @param answer the parameters of the redirect
+     * @throws OpenIdException with the reason if it fails
      */
     public Come meet(String kept, Map<String, String> answer) {
         AuthorizationState authorizationState = flow(kept);

@@ -6,15 +6,15 @@ public final class OpenIdException extends RuntimeException {
 
     /** Why they are not signed in. */
     public enum Why {
-        /** The service, or they themselves, said no. */
+        /** The provider or the user denied it. */
         DENIED,
-        /** It took too long, or began in another browser. */
+        /** It took too long, or was started in another browser. */
         EXPIRED,
-        /** What came back is not to be trusted. */
+        /** The response is not trustworthy. */
         FORGED,
         /** The service does not answer. */
         UNREACHABLE,
-        /** Someone else here has that name. */
+        /** The name belongs to another account. */
         TAKEN,
         /** The account is suspended. */
         SHUT

@@ -4,13 +4,13 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Someone as the service knows them that they signed in with.
+ * A user as identified by the OpenID Connect provider.
  *
- * @param subject its own name for them, which never changes
- * @param name what they are to sign in with here
- * @param label as others see them
- * @param groups in which the service says they are
- * @param claims the claims that are listened to, each with its values
+ * @param subject the immutable ID at the provider
+ * @param name sign-in name for this server
+ * @param label display name
+ * @param groups at the provider
+ * @param claims the configured claims with their values
  */
 public record OpenIdIdentity(
         String issuer,

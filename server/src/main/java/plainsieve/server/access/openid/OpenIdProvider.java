@@ -94,14 +94,14 @@ final class OpenIdProvider {
         return registration;
     }
 
-    /** Whom a code represents. Throws when the service does not take it, or what it answers is not what was asked for. */
+    /** Exchanges a code. Throws if the provider rejects it or returns an unexpected response. */
     OidcUser user(OAuth2AuthorizationExchange exchange) {
         OAuth2LoginAuthenticationToken known = (OAuth2LoginAuthenticationToken)
                 login.authenticate(new OAuth2LoginAuthenticationToken(registration, exchange));
         return (OidcUser) known.getPrincipal();
     }
 
-    /** The values of a claim: a text is one. */
+    /** The values of a claim: a text is a single one. */
     static List<String> values(Map<String, Object> claims, String name) {
         Object value = claims.get(name);
         return value instanceof Iterable<?> many

@@ -14,8 +14,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.runtime.settings.Settings;
 
 /**
- * Takes no more of a request than the server is set to take, whether it says beforehand how much it is or not. Files for the
- * folders of sources may be larger than any other request.
+ * Limits the size of requests, with or without a Content-Length. Uploads to
+ * source folders may be larger than other requests.
  */
 @Component
 class BodyLimit extends OncePerRequestFilter {
@@ -62,7 +62,7 @@ class BodyLimit extends OncePerRequestFilter {
         }
     }
 
-    /** Counts what is read, and for how long: a body that is sent byte by byte would hold its connection as long as its sender likes. */
+    /** Limits size and duration: a body sent byte by byte would otherwise hold its connection indefinitely. */
     private static final class CountingStream extends ServletInputStream {
         private static final long FREE_NANOS = TimeUnit.SECONDS.toNanos(20);
         private static final long BYTES_PER_SECOND = 50_000;

@@ -14,9 +14,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.runtime.settings.Settings;
 
 /**
- * Keeps other web pages in the viewer's browser away from this server. A request must name a host we answer to (else a page
- * could reach us by pointing its own name here). Anyone may link to our pages; everything else, the whole API and every form,
- * is for our own pages and for programs, which no other page can make ask.
+ * Protects the server from other web pages in the viewer's browser. A request must name a permitted host (against
+ * DNS rebinding). Navigation to our pages is permitted from anywhere; everything else, the API and all forms,
+ * is limited to our own pages and to programs, against cross-site request forgery.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
@@ -61,14 +61,14 @@ class BrowserGuard extends OncePerRequestFilter {
                 && (mode == null || mode.equals("navigate"));
     }
 
-    /* Browsers say one or both; programs say neither. */
+    /* Browsers send one or both headers; programs send neither. */
     private boolean isForeign(HttpServletRequest request) {
         String site = request.getHeader("Sec-Fetch-Site");
         String origin = request.getHeader(HttpHeaders.ORIGIN);
         return site != null && !OWN_SITE.contains(site) || origin != null && !isOwn(origin, request);
     }
 
-    /* A server in front of this one may ask it by another name than browsers do; they use one of those that are set. */
+    /* A proxy may use another host name than browsers; they use one of the configured ones. */
     private boolean isOwn(String origin, HttpServletRequest request) {
         String host = request.getHeader(HttpHeaders.HOST);
         return origin.equals("http://" + host)

@@ -14,7 +14,7 @@ public final class OwnPath {
         return request.getRequestURI().substring(request.getContextPath().length());
     }
 
-    /** An address of this server as browsers ask for it. @param path begins with a slash */
+    /** An absolute URL of this server as seen by browsers. @param path begins with a slash */
     public static String inBrowser(HttpServletRequest request, String path) {
         return request.getContextPath() + path;
     }

@@ -13,7 +13,7 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Assigns each request an ID, or keeps that of the proxy. It is in the response, in problem documents and in the log. */
+/** Assigns an ID to each request, or keeps that of the proxy. It is in the response, in problem documents and in the log. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 public final class RequestIds extends OncePerRequestFilter {

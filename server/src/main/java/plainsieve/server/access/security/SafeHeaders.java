@@ -7,10 +7,10 @@ public final class SafeHeaders {
     private SafeHeaders() {}
 
     /**
-     * On what a page loads: a script, styles or letters, which are never shown by themselves. A page opened over a slow line
-     * waits for a dozen of them, each as much longer as its head is.
+     * For assets of a page: scripts, styles and fonts, which are never displayed by themselves. A page on a slow connection
+     * waits for a dozen of them, so their headers are short.
      *
-     * @param secure whether it came over HTTPS: then browsers ask by nothing else for a year
+     * @param secure whether the request used HTTPS; adds HSTS for a year
      */
     static void onPart(HttpServletResponse response, boolean secure) {
         if (secure) {
@@ -21,9 +21,9 @@ public final class SafeHeaders {
     }
 
     /**
-     * On every other answer.
+     * For all other responses.
      *
-     * @param secure whether it came over HTTPS: then browsers ask by nothing else for a year
+     * @param secure whether the request used HTTPS; adds HSTS for a year
      */
     public static void on(HttpServletResponse response, boolean secure) {
         onPart(response, secure);

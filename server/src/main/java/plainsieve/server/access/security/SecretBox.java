@@ -22,8 +22,8 @@ import plainsieve.server.runtime.settings.ServingSettings;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.Secret;
 
-/** Encrypts passwords for the records with AES-GCM. The key lies next to the records in a file only its owner can read,
- * or is one that servers share which represent each other. */
+/** Encrypts passwords for the records with AES-GCM. The key is stored beside the records in a file that only its owner can read,
+ * or is shared by several servers. */
 @Component
 public final class SecretBox {
     private static final int KEY_BYTES = 32;
@@ -92,7 +92,7 @@ public final class SecretBox {
         return new Secret(new String(text, StandardCharsets.UTF_8));
     }
 
-    /** Whether this key is the one that locked it. */
+    /** Whether this key can decrypt it. */
     public boolean opens(String locked) {
         try {
             unlock(locked);
@@ -102,7 +102,7 @@ public final class SecretBox {
         }
     }
 
-    /** New API key for another purpose, which does not betray this one. */
+    /** A key for another purpose that does not reveal this one. */
     public byte[] derivedKey(String purpose) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");

@@ -14,8 +14,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Limits the rate of sign-ins before anything else is done for them, so that a flood of them does not take the processor from other
- * requests. The rate is several times that at which passwords are hashed. A request holds nothing here, so slow ones keep no one out.
+ * Limits the rate of sign-ins before any work, so that a flood does not take CPU time from other
+ * requests. The limit is several times the rate at which passwords are hashed. Waiting requests hold nothing, so slow ones block no one.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 1)

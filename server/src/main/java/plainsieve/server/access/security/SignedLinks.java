@@ -19,8 +19,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Choices in a link that its reader cannot change: their JSON with a signature (HMAC-SHA256) by a key of this server. They
- * can be read by anyone who has the link, and apply to one report.
+ * Choices in a link that its user cannot change: JSON with a signature (HMAC-SHA256) by a key of this server. They
+ * are readable by anyone who has the link, and are valid for one report.
  */
 @Component
 public final class SignedLinks {
@@ -37,7 +37,7 @@ public final class SignedLinks {
         this.json = json;
     }
 
-    /** Whether other servers sign links for this one: what their tokens say holds here, too. */
+    /** Whether other servers sign links for this one: their tokens are valid here, too. */
     public boolean comeFromElsewhere() {
         return fromElsewhere;
     }
@@ -46,15 +46,15 @@ public final class SignedLinks {
     public record LinkTarget(String projectId, String reportId) {}
 
     /**
-     * How a link holds, so that other servers with the same key know it, too.
+     * The terms of a link, included so that other servers with the same key can verify them.
      *
      * @param id of the link
-     * @param ends as ISO 8601; empty for no end
-     * @param anyone whether it opens the report for anyone who has it
+     * @param ends ISO 8601; empty for no expiry
+     * @param anyone whether it is public
      */
     public record LinkTerms(String id, String ends, boolean anyone) {}
 
-    /** What a genuine token says. */
+    /** The content of a valid token. */
     public record LinkContent(LinkTerms terms, Map<String, ChoiceText> choices) {}
 
     /** The content of a token. */
@@ -91,7 +91,7 @@ public final class SignedLinks {
         return encoder.encodeToString(text) + "." + encoder.encodeToString(signature(text));
     }
 
-    /** What a token says. Throws {@link ProblemException} when it was changed, or made for another report. */
+    /** The content of a token. Throws {@link ProblemException} if it was changed, or issued for another report. */
     public LinkContent read(LinkTarget target, String token) {
         String[] parts = token.split("\\.", -1);
         try {
@@ -106,12 +106,12 @@ public final class SignedLinks {
                 }
             }
         } catch (IllegalArgumentException | JacksonException e) {
-            // Not even the shape of a token: refused below like any other that we did not make.
+            // Not a token; rejected below like any other that was not issued here.
         }
         throw notOurs();
     }
 
-    /** Someone else made it, or it was made for another report, or cut off. */
+    /** The token was not issued here, was issued for another report, or is truncated. */
     public static ProblemException notOurs() {
         return new ProblemException(Problem.of(
                 "bad-signed-link",

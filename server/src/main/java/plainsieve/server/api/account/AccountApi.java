@@ -35,7 +35,7 @@ import plainsieve.server.http.context.SessionCookie;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.access.ApiKeyRow;
 
-/** The password of anyone who is signed in, and the keys of their programs. */
+/** The password and API keys of the signed-in user. */
 @RestController
 @RequestMapping("/api/v1/me")
 @RequiredRole(Role.VIEWER)
@@ -59,7 +59,7 @@ class AccountApi {
         this.auditRecorder = auditRecorder;
     }
 
-    /** @param before the password until now; empty when there is none yet */
+    /** @param before the current password; empty if there is none */
     record NewPassword(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String before,
@@ -77,7 +77,7 @@ class AccountApi {
         }
     }
 
-    /** Sets one's password. One is signed out everywhere then, here too, and keys of programs end. */
+    /** Sets the password. Ends all sessions and API keys. */
     @PutMapping("/password")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
@@ -90,7 +90,7 @@ class AccountApi {
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
-    /** Where one gets mail. @param email empty for nowhere */
+    /** The email address of the user. @param email empty for none */
     record OwnEmailAddress(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String email) {}
@@ -107,7 +107,7 @@ class AccountApi {
         auditRecorder.note(request, "changed their email address", "", "");
     }
 
-    /* A program neither changes its person's password nor makes keys that outlive its own. */
+    /* An API key can neither change its owner's password nor create keys that outlive it. */
     private AuthenticatedPerson inPerson() {
         return callerResolver.requiredInPerson();
     }
@@ -140,7 +140,7 @@ class AccountApi {
 
             int days) {}
 
-    /** A key that was made. @param secret is shown here and nowhere again */
+    /** A new key. @param secret returned once */
     record CreatedApiKey(String id, ApiKeyBody key, String secret) implements ResourceBody {}
 
     @PostMapping("/keys")

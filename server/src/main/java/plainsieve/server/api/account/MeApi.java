@@ -40,18 +40,18 @@ class MeApi {
         this.projects = projects;
     }
 
-    /** What someone may do in a project. */
+    /** The role in a project. */
     record ProjectMembership(String id, String name, Role role) {}
 
     /**
-     * The signed-in person.
+     * The signed-in user.
      *
-     * @param accounts whether people sign in here
-     * @param signedIn whether someone is
-     * @param name what they sign in with; empty when no one is signed in, or there are no accounts
+     * @param accounts whether the server has accounts
+     * @param signedIn whether the caller is signed in
+     * @param name sign-in name; empty for anonymous callers, or without accounts
      * @param hasPassword whether they can sign in again without a link
-     * @param service what the service is called that people sign in with; empty when there is none
-     * @param operator whether they manage people and projects
+     * @param service the name of the OpenID Connect provider; empty if there is none
+     * @param operator whether they manage users and projects
      */
     record Me(
             boolean accounts,

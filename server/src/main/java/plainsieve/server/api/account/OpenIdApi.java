@@ -28,7 +28,7 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.http.context.SessionCookie;
 import plainsieve.server.people.Role;
 
-/** To the service that people sign in with, and back: pages that only lead on. */
+/** Redirects to and from the OpenID Connect provider. */
 @RestController
 @Hidden
 @RequiredRole(value = Role.VIEWER, open = true)
@@ -106,7 +106,7 @@ class OpenIdApi {
                 .build();
     }
 
-    /** A page of this server; the first one for any other in the world. */
+    /** A page of this server; the start page for any other URL. */
     private static String ownPage(HttpServletRequest request, String back) {
         boolean own = back.startsWith(OwnPath.inBrowser(request, "/"))
                 && !back.startsWith("//")

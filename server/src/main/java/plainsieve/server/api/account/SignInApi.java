@@ -26,7 +26,7 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.http.context.SessionCookie;
 import plainsieve.server.people.Role;
 
-/** Signs people in and out. */
+/** Signs users in and out. */
 @RestController
 @RequestMapping("/api/v1")
 @RequiredRole(value = Role.VIEWER, open = true)
@@ -97,10 +97,10 @@ class SignInApi {
         }
     }
 
-    /** @param choosesPassword whether the link is gone now, so that they need a password to come back */
+    /** @param choosesPassword whether the link is used up, so that they need a password to return */
     record LinkResult(boolean choosesPassword) {}
 
-    /** Signs in by a link that an operator made. */
+    /** Signs in by a link that an operator created. */
     @PostMapping("/sign-in/link")
     LinkResult signInByLink(
             @Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
@@ -111,7 +111,7 @@ class SignInApi {
 
     private void begin(
             SignInService.StartedSession begun, HttpServletRequest request, HttpServletResponse response, String how) {
-        // Anyone who was signed in here before is not any more: a session never changes hands.
+        // The previous session ends: a session never changes its user.
         end(request);
         auditRecorder.noteOf(begun.person().name(), request, how, "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request));

@@ -26,7 +26,7 @@ import plainsieve.server.editing.assist.ParameterContexts;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** Parameters as sentences: what could be at a mark, and what results. Nothing is kept here. */
+/** Parameter sentences: options of a mark and the result of an edit. Saves nothing. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/parameters")
 @RequiredRole(Role.AUTHOR)
@@ -41,7 +41,7 @@ class ParameterSentencesApi {
         return new ParameterSentence(definition, surroundings.toChange(project, definition));
     }
 
-    /** The options of a mark, with what each would lose. */
+    /** The options of a mark, with the losses of each. */
     @GetMapping("/{name}/options")
     List<SentenceBodies.OptionBody> listParameterOptions(
             Project project, @PathVariable String name, @RequestParam String mark) {
@@ -58,7 +58,7 @@ class ParameterSentencesApi {
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String option) {}
 
-    /** @param lost what could not be kept, one sentence each */
+    /** @param lost losses of the conversion, one sentence each */
     record ConvertedParameterBody(ParameterBody definition, List<String> lost) {
         static ConvertedParameterBody of(ConvertedParameter convertedParameter) {
             return new ConvertedParameterBody(
@@ -66,7 +66,7 @@ class ParameterSentencesApi {
         }
     }
 
-    /** A definition with something else at a mark, to be kept or not. */
+    /** A definition with a changed mark. Saves nothing. */
     @PostMapping("/changed")
     ConvertedParameterBody editParameterSentence(Project project, @Valid @RequestBody ParameterSentenceEdit body) {
         ParameterDefinition seen = body.definition().toDefinition();
@@ -78,7 +78,7 @@ class ParameterSentencesApi {
             @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String sentence) {}
 
-    /** The parameter that a typed sentence means, to be kept or not. */
+    /** Parses a typed parameter sentence. Saves nothing. */
     @PostMapping("/parse")
     ParameterBody parseParameter(Project project, @Valid @RequestBody ParameterSentenceText body) {
         ParameterDefinition nothingKnown = ParameterDefinition.of(

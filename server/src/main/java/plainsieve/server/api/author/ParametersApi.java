@@ -75,11 +75,11 @@ class ParametersApi {
     }
 
     /**
-     * A parameter and what it has to do with others.
+     * A parameter with its relations.
      *
      * @param sentence its sentences
-     * @param dependencies the parameters that its list and its formulas depend on
-     * @param notices what its author should know of it
+     * @param dependencies the parameters that its list and formulas depend on
+     * @param notices for its author
      */
     record ParameterOverview(
             ParameterBody definition,
@@ -89,11 +89,11 @@ class ParametersApi {
             List<String> notices) {}
 
     /**
-     * A parameter in sentences.
+     * A parameter as sentences.
      *
-     * @param name what viewers call it, and their hint
-     * @param sentence what it is
-     * @param more what is as usual, and said on demand
+     * @param name its label and hint
+     * @param sentence its main properties
+     * @param more usual properties, shown on demand
      */
     record ParameterSentenceBody(
             List<SentenceBodies.SentencePart> name,
@@ -210,7 +210,7 @@ class ParametersApi {
         edits.remove(project, name);
     }
 
-    /** How a hand-typed list differs from the data; not complete when the column has more values than were looked at. */
+    /** The differences between a typed list and the data; incomplete if the column has more values than were read. */
     record ListComparison(List<String> notOccurring, List<String> notListed, boolean complete) {}
 
     /** Compares a typed list with the values of the column that the parameter is compared with. */
@@ -239,7 +239,7 @@ class ParametersApi {
         return values.stream().filter(value -> !gone.contains(value)).toList();
     }
 
-    /** The column that a query compares the parameter with; without a name when there is none. */
+    /** The column that a query compares the parameter with; without a name if there is none. */
     @GetMapping("/{name}/column")
     ColumnBody getParameterColumn(Project project, @PathVariable String name) {
         return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnReference.NONE));

@@ -68,7 +68,7 @@ class ProjectFilesApi {
 
     record ProjectDifferenceBody(List<ProjectDifference.ChangedObject> changed) {}
 
-    /** What an import of these files would change. Changes nothing, and is refused as the import would be. */
+    /** The changes that an import of these files would make. Changes nothing, and is rejected like the import. */
     @PostMapping(path = "/difference", consumes = ZIP)
     ProjectDifferenceBody compareProjectFile(Project project, @RequestBody byte[] body, HttpServletRequest request) {
         return new ProjectDifferenceBody(

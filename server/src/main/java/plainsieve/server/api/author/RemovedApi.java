@@ -59,7 +59,7 @@ class RemovedApi {
                 .toList();
     }
 
-    /** Restores a removed object. Refused when its name is taken or something it needs is missing. */
+    /** Restores a removed object. Rejected if its name is in use or something it needs is missing. */
     @PostMapping("/{id}/restore")
     RemovedObject restoreRemovedObject(
             Project project, Caller caller, @PathVariable long id, HttpServletRequest request) {

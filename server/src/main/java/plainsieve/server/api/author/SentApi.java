@@ -25,7 +25,7 @@ import plainsieve.server.results.evidence.StatementReplay;
 import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 
-/** The statements that were sent, an author's own, everyone's for operators: what they were, how two of them differ, and where their choices measurably ran. */
+/** Statements in Sent: an author's own, or everyone's for operators; with comparison and evidence. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/sent")
 @RequiredRole(Role.AUTHOR)
@@ -46,9 +46,9 @@ class SentApi {
      * A statement in Sent.
      *
      * @param caller the account, API key or link that caused it
-     * @param queryName the ID of a query that was removed
-     * @param reportName the ID of a report that was removed; empty if it was not for a report
-     * @param viewTitle as its author wrote it; empty without one
+     * @param queryName the ID of a removed query
+     * @param reportName the ID of a removed report; empty if it was not for a report
+     * @param viewTitle the title template; empty without one
      * @param localRows rows fetched to compute the result here; -1 if the source computed it
      */
     record SentStatementBody(
@@ -120,7 +120,7 @@ class SentApi {
                 statementReplay.runnable(project, own(project, caller, id).id()));
     }
 
-    /** Two statements next to each other: what differs, and the first rows in which they do. */
+    /** Compares two statements, and their results up to the first difference. */
     @PostMapping("/{id}/comparisons")
     StatementReplay.StatementComparison compareSentStatements(
             Project project, Caller caller, @PathVariable long id, @RequestBody ComparedStatement body) {

@@ -41,7 +41,7 @@ import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 
-/** Sources as authors see them: whether each answers, what it holds, how a query on it begins. */
+/** Sources for authors: health, contents, and how a query on them starts. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/sources")
 @RequiredRole(Role.AUTHOR)
@@ -62,7 +62,7 @@ class SourceContentsApi {
     /**
      * A source without its password.
      *
-     * @param kind its word
+     * @param kind its keyword
      * @param title the display name of its kind
      * @param address its address as text
      * @param database the database's name, or the path of its file or folder
@@ -117,7 +117,7 @@ class SourceContentsApi {
     List<SourceBody> listSources(Project project, PageRequest page) {
         Map<String, SourceLimits> limits = kept.limits();
         return page.of(List.copyOf(project.sources().entrySet()), Map.Entry::getKey).stream()
-                // One that went at this moment is shown as the project knew it.
+                // A source removed just now is shown from the project's state.
                 .map(source -> SourceBody.of(
                         source.getKey(),
                         source.getValue(),
@@ -135,7 +135,7 @@ class SourceContentsApi {
                 statementSender.rejectedSince(id));
     }
 
-    /** @param message the version when it answers, else what is wrong and what to do */
+    /** @param message the version if it responds, otherwise the problem and the remedy */
     record SourceHealth(boolean reachable, String message, long millis) {}
 
     @GetMapping("/{id}/health")
@@ -166,9 +166,9 @@ class SourceContentsApi {
     }
 
     /**
-     * What a column of files is taken for.
+     * The declared type of a column of files.
      *
-     * @param column empty for the line that has the names of all columns
+     * @param column empty for the header line
      * @param type empty for automatic
      */
     record TableOverride(String table, String column, String type) {}
@@ -197,7 +197,7 @@ class SourceContentsApi {
         return tablePreview.of(project, caller, new TablePreview.TableReference(id, body.schema(), body.table()));
     }
 
-    /** How a query begins. @param parameters what its arguments are in the text */
+    /** The initial text of a query. @param parameters its arguments */
     record QueryStart(String text, List<ParameterBody> parameters) {}
 
     /** The text of a query that reads a table or calls a function, for its author to go on with. */

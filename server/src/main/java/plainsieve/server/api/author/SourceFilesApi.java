@@ -29,7 +29,7 @@ class SourceFilesApi {
         this.uploads = uploads;
     }
 
-    /** Puts a file into the folder of a source. @param replace whether it may take the place of one that is there */
+    /** Uploads a file into the folder of a source. @param replace whether it may overwrite a file */
     @PutMapping(value = "/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @RequestBody(

@@ -13,7 +13,7 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.access.AuditEntry;
 
-/** What people did. */
+/** The audit log. */
 @RestController
 @RequestMapping("/api/v1/audit-log")
 @RequiredRole(Role.OPERATOR)
@@ -46,7 +46,7 @@ class AuditApi {
                     .collect(Collectors.joining(","));
         }
 
-        /* What begins like a formula is one to some programs. */
+        /* Text that begins like a formula is evaluated by some spreadsheets. */
         private static String cell(String text) {
             String safe = text.matches("[=+\\-@\\t\\r].*") ? "'" + text : text;
             return '"' + safe.replace("\"", "\"\"") + '"';

@@ -40,7 +40,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.records.access.IdentityRecords;
 
-/** Manages groups of people. */
+/** Manages groups of users. */
 @RestController
 @RequestMapping("/api/v1/groups")
 @RequiredRole(Role.OPERATOR)
@@ -63,17 +63,17 @@ class GroupsApi {
     /**
      * A group.
      *
-     * @param rowAccess of each parameter that groups say something of
-     * @param membershipClaims anyone who the service says to be one of these is in it
+     * @param rowAccess its permitted values by parameter
+     * @param membershipClaims claims of the provider that imply membership
      */
     record GroupBody(
             String id, String name, List<RoleBody> roles, List<GroupRowAccess> rowAccess, List<String> membershipClaims)
             implements ResourceBody {}
 
     /**
-     * Among what everyone of a group chooses.
+     * The permitted values of a group.
      *
-     * @param choice blank: the group says nothing, and nothing belongs to them by it
+     * @param choice blank: no permitted values
      */
     record GroupRowAccess(
             String projectId,
@@ -111,7 +111,7 @@ class GroupsApi {
         }
     }
 
-    /** Says who is in a group because the service says so that they sign in with; from when they sign in next. */
+    /** Sets the claims that imply membership; takes effect at the next sign-in. */
     @PutMapping("/{id}/membership-claims")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setMembershipClaims(
@@ -138,7 +138,7 @@ class GroupsApi {
                 .toList();
     }
 
-    /** Lets a group say among what everyone in it chooses; who is in several sees what any of them says. */
+    /** Sets the permitted values of a group; members of several groups get the union. */
     @PutMapping("/{id}/row-access")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setGroupRowAccess(

@@ -33,7 +33,7 @@ import plainsieve.server.records.access.PersonRow;
 import plainsieve.server.records.access.RoleRow;
 
 /**
- * The members of one project and their roles, for its operators. They give roles in it to people whose name they know, and to groups;
+ * The members of one project and their roles, for its operators. They grant roles in it to users whose name they know, and to groups;
  * accounts and groups themselves are managed by operators of all projects.
  */
 @RestController
@@ -57,7 +57,7 @@ class MembersApi {
         PERSON,
         GROUP;
 
-        /** Throws {@link ProblemException} for a word that is neither. */
+        /** Throws {@link ProblemException} for an unknown keyword. */
         static MemberKind ofWord(String word) {
             return Arrays.stream(values())
                     .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
@@ -72,11 +72,11 @@ class MembersApi {
     /**
      * A person or a group with a role in the project.
      *
-     * @param name what a person signs in with, or the name of the group
+     * @param name sign-in name of a user, or name of a group
      */
     record Member(MemberKind kind, String name, String label, Role role) {}
 
-    /** @param groups the names of those that have no role here */
+    /** @param groups the names of groups without a role here */
     record Members(List<Member> members, List<String> groups) {}
 
     @GetMapping

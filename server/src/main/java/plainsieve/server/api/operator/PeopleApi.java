@@ -36,7 +36,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.access.GroupRecords;
 import plainsieve.server.records.access.PersonRow;
 
-/** Manages people: who has an account, and what they may do. */
+/** Manages users: accounts and roles. */
 @RestController
 @RequestMapping("/api/v1/people")
 @RequiredRole(Role.OPERATOR)
@@ -63,12 +63,12 @@ class PeopleApi {
     }
 
     /**
-     * Someone with an account.
+     * A user account.
      *
      * @param hasPassword whether they can sign in without a link
-     * @param groups the ids of their groups
-     * @param email where they get mail; empty for nowhere
-     * @param lastSeen when they were last there, as ISO 8601; empty when they never were, or are signed out
+     * @param groups the IDs of their groups
+     * @param email empty for none
+     * @param lastSeen ISO 8601; empty if never, or after signing out
      */
     record PersonBody(
             String id,
@@ -114,9 +114,9 @@ class PeopleApi {
             String label) {}
 
     /**
-     * A link that signs a person in, once.
+     * A single-use sign-in link.
      *
-     * @param path to be put after the address of this server
+     * @param path relative to the address of this server
      */
     record SignInLink(String id, String path) implements ResourceBody {}
 
@@ -133,7 +133,7 @@ class PeopleApi {
         return new SignInLink(id, SignInService.path(signInService.link(id, LINK_LASTS, false)));
     }
 
-    /** A new link for someone who forgot their password, which is no longer valid from now on. */
+    /** Creates a link for a user who forgot the password, which becomes invalid. */
     @PostMapping("/{id}/link")
     SignInLink createSignInLink(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
@@ -156,7 +156,7 @@ class PeopleApi {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String email) {}
 
-    /** Says where someone gets mail. */
+    /** Sets the email address. */
     @PutMapping("/{id}/email")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setEmailAddress(@PathVariable String id, @Valid @RequestBody EmailAddress body, HttpServletRequest request) {

@@ -20,7 +20,7 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.sources.SourceEdits;
 
-/** Which projects may ask a source: for operators of all of them, as it reaches beyond one. */
+/** The projects that a source is assigned to: for operators of all projects. */
 @RestController
 @RequestMapping("/api/v1/allowed-sources/{id}")
 @RequiredRole(Role.OPERATOR)

@@ -37,7 +37,7 @@ import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
 
-/** Manages the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
+/** Manages the sources of a project, which other projects may share. Passwords are never returned. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/sources")
 @RequiredRole(Role.OPERATOR)
@@ -53,13 +53,13 @@ class SourcesApi {
     }
 
     /**
-     * A caller whose statements run at a source, or wait for it.
+     * A caller with statements that run on a source or wait for it.
      *
-     * @param name what the person signs in with; empty for a browser without an account, a link, or the server itself
+     * @param name sign-in name; empty for a browser without an account, a link, or the server itself
      */
     record StatementHolder(String name, int running, int waiting) {}
 
-    /** Who holds the places of a source at this moment, and who waits for one. */
+    /** The callers with running or waiting statements on a source. */
     @GetMapping("/{id}/holders")
     List<StatementHolder> listStatementHolders(Project project, @PathVariable String id) {
         project.source(id);
@@ -72,17 +72,17 @@ class SourcesApi {
     }
 
     /**
-     * How a source is reached. Missing fields are empty.
+     * Connection settings of a source. Missing fields are empty.
      *
-     * @param database the database's name, the path of its file or folder, or the address of a service
-     * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
-     * @param signIn how a service is reported the secret: nothing, basic, bearer, header or asked
-     * @param concurrentStatements maximum number of concurrent statements; as usual when missing
+     * @param database the database's name, the path of its file or folder, or the URL of a service
+     * @param user the user name, or the name of the header or query parameter with a service's secret
+     * @param signIn how the secret is sent to a service: nothing, basic, bearer, header or asked
+     * @param concurrentStatements maximum number of concurrent statements; the default if missing
      * @param timeoutSeconds statement timeout; 0: the server's default
-     * @param password empty keeps the one there is, while server and user stay the same
+     * @param password empty keeps the stored one, while server and user stay the same
      * @param functions additionally permitted functions, which the database cannot prove to be read-only
      * @param tableOverrides column types of files, by table and column
-     * @param seen the version that a change is based on; missing for an unconditional change
+     * @param seen the version on which a change is based; missing for an unconditional change
      */
     record NewSource(
             String id,
@@ -150,7 +150,7 @@ class SourcesApi {
 
     record ConnectionTest(String version) {}
 
-    /** Whether a source would answer, before it is kept; one that is kept lends its password. */
+    /** Tests a source before saving; uses the stored password of an existing one. */
     @PostMapping("/test")
     ConnectionTest testConnection(@Valid @RequestBody NewSource body) {
         return new ConnectionTest(edits.tried(body.access(body.id())));
@@ -179,7 +179,7 @@ class SourcesApi {
         edits.rename(id, body.name());
     }
 
-    /** Something of a project that asks a source. */
+    /** An object of a project that uses a source. */
     record SourceUse(String projectId, String project, UsageBody use) {}
 
     /** The objects of all projects that use a source and would break without it. */
@@ -191,7 +191,7 @@ class SourcesApi {
                 .toList();
     }
 
-    /** Removes a source that nothing asks; it can be brought back. */
+    /** Removes an unused source; it can be restored. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("removed a source")

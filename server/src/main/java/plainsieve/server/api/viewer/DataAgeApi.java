@@ -18,7 +18,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.results.runs.DataAges;
 
-/** How old the data of a report are, which is something else than when it was asked. */
+/** The age of a report's data, which differs from the time of the query. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
@@ -34,9 +34,9 @@ class DataAgeApi {
     }
 
     /**
-     * @param newest the newest value that tells it, a day or a moment, ISO 8601; empty when nothing does
-     * @param late whether they are older than the report's author says they should be
-     * @param copiedAt when the oldest of the stored copies was made that it asks, ISO 8601; empty when it asks none
+     * @param newest the newest value, a date or timestamp, ISO 8601; empty if not determined
+     * @param late whether it is older than the report's author allows
+     * @param copiedAt the refresh time of the oldest stored copy used, ISO 8601; empty if it uses none
      */
     record DataAgeBody(String newest, boolean late, String copiedAt) {}
 

@@ -66,7 +66,7 @@ class DownloadsApi {
         this.clock = clock;
     }
 
-    /** Orders a file with every row of a table. What cannot be chosen is reported here. */
+    /** Orders a file with every row of a table. Invalid choices are reported here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Audited("ordered a download")
     @Creates("/api/v1/projects/{project}/downloads/{created}")
@@ -102,7 +102,7 @@ class DownloadsApi {
         return new RunBodies.DownloadBody(body.runId(), name);
     }
 
-    /** The file, as its rows come from the source. One that fails on the way breaks off. */
+    /** The file, streamed from the source. After a failure the connection is aborted. */
     @GetMapping("/downloads/{runId}")
     @ApiResponse(
             responseCode = "200",

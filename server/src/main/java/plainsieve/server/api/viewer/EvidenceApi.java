@@ -15,7 +15,7 @@ import plainsieve.server.records.sent.SentRow;
 import plainsieve.server.results.evidence.EvidenceService;
 import plainsieve.server.sources.sent.SentLog;
 
-/** Where the choices of a statement ran that was sent for someone: all that viewers see of it, if their report tells it. */
+/** The evidence of a statement that was sent for the caller: what viewers see of it, if their report allows it. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/sent/{id}")
 @RequiredRole(Role.VIEWER)
@@ -28,7 +28,7 @@ class EvidenceApi {
         this.evidenceService = evidenceService;
     }
 
-    /** Where each choice ran. The first time, the source is asked for its plan. */
+    /** Where each choice ran. The first request runs EXPLAIN at the source. */
     @PostMapping("/evidence")
     SentBodies.EvidenceBody collectEvidence(Project project, Caller caller, @PathVariable long id) {
         SentRow row = log.find(project, caller, id)

@@ -28,7 +28,7 @@ class HealthApi {
 
     record Health(boolean ready) {}
 
-    /** Not ready, in words (503), while the files that are served never were without fault. */
+    /** Not ready (503), with the reason, until the served files were valid once. */
     @GetMapping("/api/v1/health")
     ResponseEntity<Health> getHealth() {
         boolean serves = projectFolderWatcher.state().isReady();

@@ -27,7 +27,7 @@ import plainsieve.server.sources.lists.ListScope;
 import plainsieve.server.sources.lists.RowAccess;
 import plainsieve.server.sources.lists.ValueLists;
 
-/** The values that parameters may take, as controls show them. */
+/** The value lists of parameters for controls. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/parameters/{name}")
 @RequiredRole(Role.VIEWER)
@@ -44,7 +44,7 @@ class ListsApi {
         this.callers = callers;
     }
 
-    /** The values of the list, or a page of those that contain a search. */
+    /** The values of the list, or a page of those that contain a search text. */
     @PostMapping("/values")
     ValueLists.ValueList listValues(
             @Staged(Stage.LIVE) Project project,
@@ -75,7 +75,7 @@ class ListsApi {
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
 
-    /* Who makes nothing is shown the values of what they may choose on a report of theirs, and of nothing else. */
+    /* Viewers get lists of parameters on their reports only. */
     private void requireOnReport(Project project, Caller caller, String name, String reportId) {
         boolean own = caller.role().mayActAs(Role.AUTHOR)
                 || !reportId.isEmpty()

@@ -13,7 +13,7 @@ import plainsieve.server.http.context.PageRequest;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** The projects of this server that are for anyone who asks. */
+/** The projects accessible to the caller. */
 @RestController
 @RequestMapping("/api/v1/projects")
 @RequiredRole(Role.VIEWER)

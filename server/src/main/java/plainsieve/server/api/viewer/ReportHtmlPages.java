@@ -44,7 +44,7 @@ import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.runtime.execution.ServerExecutors;
 
-/** The page of a report with its question in the title for anyone who sees it, so that a link shown elsewhere says what it asks. */
+/** The page of a report with its question in the title for callers with access, for link previews. */
 @Hidden
 @RestController
 @RequiredRole(Role.VIEWER)

@@ -91,7 +91,7 @@ class ReportsApi {
         return answers.page(project, caller, report);
     }
 
-    /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
+    /** Renders the question with these choices, and reports unusable ones. Runs only lists. */
     @PostMapping("/{id}/question")
     QuestionBodies.QuestionBody describeQuestion(
             @Staged(Stage.LIVE) Project project,

@@ -22,7 +22,7 @@ class RunsApi {
         this.runs = runs;
     }
 
-    /** Stops a run of the caller at the database. Stopping one that has ended, or that belongs to someone else, does nothing. */
+    /** Cancels a run of the caller at the database. Has no effect on ended runs and those of other callers. */
     @PostMapping("/{runId}/stop")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void stopRun(Caller caller, @PathVariable String runId) {

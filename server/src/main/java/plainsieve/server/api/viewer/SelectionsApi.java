@@ -34,7 +34,7 @@ import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 
-/** Choices that a viewer keeps. Whose they are is reported by a cookie where there are no accounts. */
+/** Saved selections of a viewer, who is identified by a cookie without accounts. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/reports/{reportId}/selections")
 @RequiredRole(Role.VIEWER)
@@ -54,10 +54,10 @@ class SelectionsApi {
     }
 
     /**
-     * Choices to keep.
+     * Choices to save.
      *
-     * @param name missing in place of a link that would be too long
-     * @param instead the choices under that name which these should replace; missing when there are none
+     * @param name missing for choices of a link that would be too long
+     * @param instead the choices that these replace under that name; missing if there are none
      */
     record NewSelection(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
@@ -91,7 +91,7 @@ class SelectionsApi {
         return Selection.of(selections.get(project, callers.given(project, reportId, caller), id));
     }
 
-    /** Keeps choices under a name, or without one, in place of a link that would be too long. */
+    /** Saves choices under a name, or without one for a link that would be too long. */
     @PostMapping
     @Creates("/api/v1/projects/{project}/reports/{reportId}/selections/{created}")
     Selection saveSelection(
@@ -115,7 +115,7 @@ class SelectionsApi {
                 Optional.ofNullable(body.instead()).map(instead -> keepable(project, instead))));
     }
 
-    /* Private choices are not stored, as they are in no link. */
+    /* Private choices are neither saved nor in links. */
     private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceBody> choices) {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
         texts.keySet()

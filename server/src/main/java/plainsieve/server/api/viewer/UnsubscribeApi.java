@@ -11,7 +11,7 @@ import plainsieve.server.jobs.deliveries.Deliveries;
 import plainsieve.server.jobs.deliveries.Unsubscriptions;
 import plainsieve.server.people.Role;
 
-/** No more of a delivery, or again: for anyone who has one of its mails. */
+/** Unsubscribes from a delivery, or subscribes again: for anyone who has one of its emails. */
 @RestController
 @RequestMapping("/api/v1/unsubscribe/{token}")
 @RequiredRole(value = Role.VIEWER, open = true)
@@ -24,7 +24,7 @@ class UnsubscribeApi {
         this.deliveries = deliveries;
     }
 
-    /** Whose mails of what. @param unsubscribed whether they get no more of it */
+    /** A recipient of a delivery. @param unsubscribed whether they are unsubscribed */
     record Subscription(String delivery, String address, boolean unsubscribed) {}
 
     @GetMapping
@@ -32,7 +32,7 @@ class UnsubscribeApi {
         return body(unsubscriptions.read(token));
     }
 
-    /** No more of it. Programs for mail do this, too, when their user says so (RFC 8058). */
+    /** Unsubscribes. Mail programs send this request, too (RFC 8058). */
     @PostMapping
     Subscription unsubscribe(@PathVariable String token) {
         return wanting(token, true);
@@ -51,7 +51,7 @@ class UnsubscribeApi {
         return body(of);
     }
 
-    /** Of what is not sent any more no one gets anything. */
+    /** A removed delivery has no recipients. */
     private Subscription body(Unsubscriptions.Subscription of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())

@@ -67,7 +67,7 @@ class ViewRunsApi {
                 orders.order(whom(project, caller, report, body.linkToken()), view, body), body.refresh(), response);
     }
 
-    /** Views of a report and its question, as one choice touches them: in one answer. */
+    /** Runs views of a report and its question in one request. */
     @PostMapping("/{id}/run")
     @ApiResponse(
             responseCode = "200",

@@ -15,14 +15,14 @@ public class DataTransferEdits {
         this.records = records;
     }
 
-    /** Throws {@link plainsieve.server.definitions.model.NotFoundException} when there is no such source. */
+    /** Throws {@link plainsieve.server.definitions.model.NotFoundException} if there is no such source. */
     public void decide(Project project, DataTransferPolicy policy) {
         project.source(policy.from());
         project.source(policy.to());
         records.decide(row(project, policy));
     }
 
-    /** Leaves it open again: until someone decides, they do not travel. */
+    /** Removes the decision: keys are not transferred until someone decides. */
     public void forget(Project project, String from, String to) {
         records.forget(row(project, new DataTransferPolicy(from, to, false)));
     }

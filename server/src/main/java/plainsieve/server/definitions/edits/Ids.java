@@ -14,7 +14,7 @@ public final class Ids {
 
     private Ids() {}
 
-    /** A free id that says the name. */
+    /** An unused ID derived from the name. */
     public static String of(String name, String fallback, Predicate<String> taken) {
         String base = name.strip()
                 .toLowerCase(Locale.ROOT)
@@ -28,7 +28,7 @@ public final class Ids {
                 .orElseThrow();
     }
 
-    /** Throws {@link ProblemException} when something cannot be called so. @param what in words: "A query" */
+    /** Throws {@link ProblemException} for an invalid name. @param what the kind of object: "A query" */
     public static String name(String what, String name) {
         String stripped = SingleLine.of(name);
         if (stripped.isEmpty()) {

@@ -32,8 +32,8 @@ public class ObjectRestoration {
     }
 
     /**
-     * Restores an object as it was. Throws {@link NotFoundException} when there is none, {@link ForbiddenException} when the caller may not
-     * restore it, and {@link ProblemException} when its name is taken or something it needs is missing.
+     * Restores an object as it was. Throws {@link NotFoundException} if there is none, {@link ForbiddenException} if the caller may not
+     * restore it, and {@link ProblemException} if its name is in use or something it needs is missing.
      */
     @Transactional
     public RemovedObjects.RemovedObject restore(Project project, Caller caller, long id) {

@@ -37,7 +37,7 @@ public class ParameterEdits implements Restoration {
         this.removedObjects = removedObjects;
     }
 
-    /** Throws {@link ProblemException} when the name is taken or something does not fit. */
+    /** Throws {@link ProblemException} if the name is in use or the definition is invalid. */
     public ParameterDefinition add(Project project, ParameterDefinition definition) {
         ParameterCheck.check(project, definition);
         refuseTaken(project, definition.name());
@@ -56,7 +56,7 @@ public class ParameterEdits implements Restoration {
         return definition.withVersion(definition.maintenance().version() + 1);
     }
 
-    /** Puts the parameters into this order; those that are not named stay after them. */
+    /** Sets the order of the parameters; omitted ones follow. */
     @Transactional
     public void order(Project project, List<String> names) {
         List<String> order = new ArrayList<>(names);
@@ -114,7 +114,7 @@ public class ParameterEdits implements Restoration {
         records.remove(project.id(), kind(), name);
     }
 
-    /** Removes a parameter that was made by the way and that nothing uses any more. */
+    /** Removes a generated parameter that is no longer used. */
     public void removeUnused(Project project, String name) {
         records.remove(project.id(), kind(), name);
     }

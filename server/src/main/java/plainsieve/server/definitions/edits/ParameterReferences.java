@@ -3,7 +3,7 @@ package plainsieve.server.definitions.edits;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 
-/** What a parameter says about other parameters, under their new names: the end of its range, its formulas, what is open. */
+/** A parameter's references to other parameters after a renaming: the end of its range, its formulas, exempt lists. */
 public final class ParameterReferences {
     private ParameterReferences() {}
 

@@ -21,7 +21,7 @@ public class ProjectEdits {
         this.projects = projects;
     }
 
-    /** An empty project. Its id, which is in addresses, comes from its name. */
+    /** Creates an empty project with an ID derived from its name. */
     public Project add(String name) {
         String called = Ids.name("A project", name);
         List<String> taken = projects.all().stream().map(Project::id).toList();
@@ -35,7 +35,7 @@ public class ProjectEdits {
         records.rename(project.id(), Ids.name("The project", name));
     }
 
-    /** Removes a project with nothing in it. Throws {@link StillUsedException} when there is something, and refuses the last one. */
+    /** Removes an empty project. Throws {@link StillUsedException} if it is not empty, and rejects the last one. */
     @Transactional
     public void remove(Project project) {
         List<String> users = project.queries().stream()

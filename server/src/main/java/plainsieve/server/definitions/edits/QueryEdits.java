@@ -21,7 +21,7 @@ import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRecords;
 import plainsieve.server.records.definitions.DefinitionRow;
 
-/** Adds, changes and removes the queries of a project. A query that is given in says by its version what was seen. */
+/** Adds, changes and removes the queries of a project. A changed query states the version it is based on. */
 @Service
 public class QueryEdits implements Restoration {
     private static final String THE_QUERY = "The query";
@@ -36,7 +36,7 @@ public class QueryEdits implements Restoration {
         this.removedObjects = removedObjects;
     }
 
-    /** Makes a query on a source. Its id comes from its name. */
+    /** Creates a query on a source. Its ID is derived from its name. */
     @Transactional
     public Query add(Project project, String name, String sourceId, String text) {
         project.source(sourceId);
@@ -47,7 +47,7 @@ public class QueryEdits implements Restoration {
         return query;
     }
 
-    /** Another query that begins as this one is, draft and live. */
+    /** Duplicates a query, draft and published text. */
     @Transactional
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
@@ -71,16 +71,16 @@ public class QueryEdits implements Restoration {
         return renamed;
     }
 
-    /** Keeps what the steps of other queries reference, after queries were added or renamed. @param written those with new texts */
+    /** Keeps the references in steps of other queries valid after queries were added or renamed. @param written those with new texts */
     public void correctReferences(Project before, Project after, Set<String> written) {
         QueryReferences.corrected(before, after, written).forEach(query -> change(after, query));
     }
 
     /**
-     * Lets a parameter say which source is asked: its value is the source's id, and only one of its list. Empty for always the same
-     * one.
+     * Sets the parameter that selects the source: its value is the ID of a source on its list. Empty for the query's own
+     * source.
      *
-     * @throws ProblemException when its values are not held to a list of sources of the same kind
+     * @throws ProblemException if its values are not restricted to a list of sources of the same kind
      */
     public Query chooseSource(Project project, Query query, String parameter) {
         if (!parameter.isEmpty() && !SourceChoice.canBeSaidBy(project.parameter(parameter))) {
@@ -95,7 +95,7 @@ public class QueryEdits implements Restoration {
         return change(project, changed);
     }
 
-    /** Says what viewers' reports ask for the rows of a query. */
+    /** Sets how reports get the rows of a query. */
     public Query ask(Project project, Query query, CachePolicy how) {
         return change(project, query.asking(how));
     }
@@ -113,12 +113,12 @@ public class QueryEdits implements Restoration {
         Query live = query.saying(query.draftText(), query.draftText());
         Project after = project.with(live);
         refuseCircle(after);
-        // Steps may take the rows of other queries, and these of this one.
+        // Steps may reference other queries, and these may reference this one.
         after.prepare(live, live.liveText());
         return change(project, live);
     }
 
-    /** A list query that begins to mention a parameter could make parameters need each other in a circle. */
+    /** A list query with a new parameter could create a dependency cycle. */
     private static void refuseCircle(Project after) {
         Dependencies dependencies = after.dependencies();
         after.parameters()

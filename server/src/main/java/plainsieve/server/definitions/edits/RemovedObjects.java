@@ -35,7 +35,7 @@ public class RemovedObjects {
     /**
      * A removed object.
      *
-     * @param kind source, or the word of a {@link DefinitionKind}
+     * @param kind source, or the keyword of a {@link DefinitionKind}
      */
     public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
         static RemovedObject of(RemovedRow row) {

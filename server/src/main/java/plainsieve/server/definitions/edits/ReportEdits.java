@@ -24,7 +24,7 @@ import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRecords;
 import plainsieve.server.records.definitions.DefinitionRow;
 
-/** Changes and removes the reports of a project. A report that is given in says by its version what was seen. */
+/** Changes and removes the reports of a project. A changed report states the version it is based on. */
 @Service
 public class ReportEdits implements Restoration {
     private final DefinitionRecords records;
@@ -58,7 +58,7 @@ public class ReportEdits implements Restoration {
         change(project, report, before -> before.called(called, audience.strip()));
     }
 
-    /** Another report that begins as this one is; viewers get it when it is given to them. */
+    /** Duplicates a report as an unpublished draft. */
     public Report duplicate(Project project, String id) {
         Report of = project.draft(id).report();
         String name = Ids.name("A report", of.name() + " copy");
@@ -72,7 +72,7 @@ public class ReportEdits implements Restoration {
         add(project, new ReportDraft(report, true));
     }
 
-    /** Adds a report that viewers get when it is given to them. */
+    /** Adds an unpublished report. */
     public void addDraft(Project project, Report report) {
         add(project, new ReportDraft(report, false));
     }
@@ -82,7 +82,7 @@ public class ReportEdits implements Restoration {
         records.add(row(project, draft.report(), draft));
     }
 
-    /** Makes the same change to what viewers have and to the draft. @param seen by its version */
+    /** Applies the same change to the published report and the draft. @param seen the version it is based on */
     public void change(Project project, Report seen, UnaryOperator<Report> how) {
         ReportDraft draft = project.draft(seen.id());
         Report live = how.apply(project.report(seen.id())).withVersion(seen.version());
@@ -102,7 +102,7 @@ public class ReportEdits implements Restoration {
                         report.opening().with(parameter, Optional.of(DefaultDefinition.of(choice)))));
     }
 
-    /** Puts another report in the place of what viewers have, and of the draft. */
+    /** Replaces the published report and the draft. */
     public void replace(Project project, Report report) {
         keep(project, report, new ReportDraft(report, true));
     }
@@ -129,7 +129,7 @@ public class ReportEdits implements Restoration {
                 .forEach(project::parameter);
     }
 
-    /** Removes a report; it can be brought back. Its saved selections wait for that. */
+    /** Removes a report; it can be restored. Its saved selections are kept for that. */
     @Transactional
     public void remove(Project project, Report report) {
         DefinitionRow row = row(project, report, project.draft(report.id()));

@@ -10,15 +10,15 @@ import plainsieve.server.records.definitions.DefinitionRow;
 public interface Restoration {
     DefinitionKind kind();
 
-    /** Adds a removed definition again. Throws {@link ProblemException} when its name is taken or something it needs is missing. */
+    /** Adds a removed definition again. Throws {@link ProblemException} if its name is in use or something it needs is missing. */
     void restore(Project project, DefinitionRow row);
 
-    /** Throws {@link ProblemException} when there is another definition of this name. */
+    /** Throws {@link ProblemException} if another definition has this name. */
     static void requireFree(DefinitionKind kind, boolean taken, String name) {
         requireFree(kind.word().replace('-', ' '), taken, name);
     }
 
-    /** @param what the kind of object in words */
+    /** @param what the kind of object */
     static void requireFree(String what, boolean taken, String name) {
         if (taken) {
             throw new ProblemException(Problem.of(

@@ -19,7 +19,7 @@ import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRecords;
 import plainsieve.server.records.definitions.DefinitionRow;
 
-/** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers again. */
+/** Changes the settings of a stage. Definitions stay unchanged, so nothing has to be published again. */
 @Service
 public class StageEdits implements Restoration {
     private static final Duration LONGEST = Duration.ofHours(1);
@@ -35,10 +35,10 @@ public class StageEdits implements Restoration {
     }
 
     /**
-     * Lets a stage hold what it says from now on.
+     * Saves the settings of a stage.
      *
-     * @throws ProblemException naming what cannot be
-     * @throws EditConflictException when someone was faster
+     * @throws ProblemException for invalid settings
+     * @throws EditConflictException for a version conflict
      */
     public void keep(Project project, Stage stage) {
         check(project, stage);

@@ -22,7 +22,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Parameters as the entries of a project file, and back. */
+/** Converts parameters to entries of project files and back. */
 public final class ParameterEntries {
     private ParameterEntries() {}
 
@@ -149,7 +149,7 @@ public final class ParameterEntries {
         }
     }
 
-    /** Throws {@link ProblemException} naming what is wrong with the entry. */
+    /** Throws {@link ProblemException} with the errors of the entry. */
     public static ParameterDefinition definition(ParameterEntry entry, int version) {
         Parameter engine = entry.toParameter();
         String label = entry.label().isEmpty() ? entry.name() : entry.label();

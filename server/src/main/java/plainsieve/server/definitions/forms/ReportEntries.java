@@ -15,7 +15,7 @@ import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.server.definitions.model.Report;
 import tools.jackson.databind.JsonNode;
 
-/** Reports as the entries of a project file, and back. */
+/** Converts reports to entries of project files and back. */
 public final class ReportEntries {
     private ReportEntries() {}
 
@@ -64,7 +64,7 @@ public final class ReportEntries {
                         : style.place().word());
     }
 
-    /** Throws {@link ProblemException} naming what is wrong with the entry. */
+    /** Throws {@link ProblemException} with the errors of the entry. */
     public static Report report(ReportEntry entry, String id, int version) {
         String start = entry.start().isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : entry.start();
         return new Report(
@@ -85,14 +85,14 @@ public final class ReportEntries {
                 version);
     }
 
-    /** How a report starts, by its word. */
+    /** How a report starts, by its keyword. */
     public static ReportOpening.StartMode start(String word) {
         return ReportOpening.StartMode.ofWord(word)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-start", "Unknown start mode “%s”.".formatted(word), "Use defaults, empty or question.")));
     }
 
-    /** A kind that is not known shows what suits the parameter, as files of other versions may ask for. */
+    /** An unknown kind, as in files of other versions, becomes the default of the parameter. */
     private static Control control(ControlEntry entry) {
         Control.Style style = new Control.Style(
                 entry.label(),

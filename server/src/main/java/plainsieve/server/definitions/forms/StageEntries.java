@@ -12,7 +12,7 @@ import plainsieve.files.StagesFile.StageEntry;
 import plainsieve.server.definitions.model.Stage;
 import tools.jackson.databind.JsonNode;
 
-/** Stages in the words of project files, and back. */
+/** Converts stages to entries of project files and back. */
 public final class StageEntries {
     private static final String FORMULA = "formula";
 
@@ -33,7 +33,7 @@ public final class StageEntries {
                         .orElse(null));
     }
 
-    /** @param version the version that a change of it is made from */
+    /** @param version on which a change is based */
     public static Stage stage(StageEntry entry, int version) {
         Map<String, DefaultDefinition> values = new LinkedHashMap<>();
         entry.defaults().forEach((name, node) -> values.put(name, value(node)));
@@ -47,7 +47,7 @@ public final class StageEntries {
                 version);
     }
 
-    /** What a parameter opens with, as files write it. */
+    /** The default of a parameter in the format of files. */
     public static DefaultDefinition value(JsonNode node) {
         if (node == null) {
             return DefaultDefinition.of(ChoiceText.blank());

@@ -28,8 +28,8 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Converts between objects and their stored form. Every form has a number, so that a later program can tell an older one; parameters
- * and reports are kept in the words of project files, which are documented, and not as the API sends them.
+ * Converts between objects and their stored form. Every form has a number, so that later versions can recognize older ones; parameters
+ * and reports are stored in the documented format of project files, not as in the API.
  */
 @Component
 public final class StoredForms {
@@ -45,7 +45,7 @@ public final class StoredForms {
         this.json = json;
     }
 
-    /** A query as it is stored. */
+    /** A query in its stored form. */
     private record QueryForm(
             String name, String source, String sourceParameter, String storedCopy, int cacheSeconds, String text) {
         static QueryForm of(Query query, String text) {
@@ -153,7 +153,7 @@ public final class StoredForms {
         return said;
     }
 
-    /** What a source is asked to bear; what a record does not say is as usual. */
+    /** The limits of a source; missing ones have their defaults. */
     public SourceLimits limits(SourceRow row) {
         JsonNode kept = numbered(row.settings());
         return new SourceLimits(

@@ -21,7 +21,7 @@ import plainsieve.files.ProjectFile.LayoutEntry;
 import plainsieve.files.ProjectFile.MeasureEntry;
 import plainsieve.files.ProjectFile.ViewEntry;
 
-/** Views as the entries of a project file, and back. */
+/** Converts views to entries of project files and back. */
 final class ViewEntries {
     private static final List<String> KINDS = List.of("figures", "bars", "line", "table", "groups", "text");
 
@@ -68,7 +68,7 @@ final class ViewEntries {
                 figure.format().written());
     }
 
-    /** What only some kinds have. */
+    /** Fields of some kinds only. */
     private record KindFields(
             List<ColumnEntry> columns, String text, String against, ViewContent.Rank rank, boolean beside) {
         private static final KindFields NOTHING = new KindFields(List.of(), "", "", ViewContent.Rank.USUAL, false);
@@ -115,7 +115,7 @@ final class ViewEntries {
         }
     }
 
-    /** Throws {@link ProblemException} naming what is wrong with the entry. */
+    /** Throws {@link ProblemException} with the errors of the entry. */
     static View view(ViewEntry entry) {
         LayoutEntry look = entry.layoutOrDefault();
         return new View(

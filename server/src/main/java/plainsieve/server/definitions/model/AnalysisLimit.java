@@ -16,8 +16,8 @@ import plainsieve.server.people.OverloadException;
 import plainsieve.server.runtime.execution.ServerExecutors;
 
 /**
- * Limits the work on the text of queries before and after they are sent: parsing, checking, compiling steps, rewriting, judging
- * plans. It is bound by the processor and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one
+ * Limits the work on query texts before and after they are sent: parsing, checking, compiling steps, rewriting, evaluating
+ * plans. It is CPU-bound and can take seconds for a text of a megabyte. Only as many run concurrently as the machine can serve, half of them for one
  * caller, and each stops at its deadline: its thread is interrupted, which the engine checks for ({@link
  * plainsieve.core.value.Interruption}).
  */
@@ -52,13 +52,13 @@ public class AnalysisLimit {
     }
 
     /**
-     * Runs work on a text. The columns of a query of another source may be waited for, for seconds; the server looks them up in
-     * the background without a place of its own, so that those who wait cannot hold all places. Work inside such work has its place
-     * and its deadline.
+     * Runs work on a text. It may wait for the columns of a query of another source, for seconds; the server looks them up in
+     * the background without a permit, so that waiting work cannot hold all permits. Nested work shares the permit
+     * and the deadline.
      *
-     * @param caller whose share it uses: a person, a browser, or a key
-     * @throws ProblemException when it takes longer than the deadline
-     * @throws OverloadException when no place becomes free in time
+     * @param caller whose share it uses: a user, a browser, or an API key
+     * @throws ProblemException if it exceeds the deadline
+     * @throws OverloadException if no permit becomes available in time
      */
     public <T> T run(Caller caller, Supplier<T> work) {
         if (inside.get()) {

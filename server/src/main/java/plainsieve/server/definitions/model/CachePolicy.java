@@ -8,23 +8,23 @@ import plainsieve.core.value.ProblemException;
  * Whether reports query the source each time, reuse cached results, or read a stored copy. The bench always queries the source.
  */
 public sealed interface CachePolicy {
-    /** Longer than this nothing is taken again; what may be older is a stored copy. */
+    /** The maximum age of reused results; stored copies may be older. */
     int MOST_KEPT_SECONDS = 3_600;
 
     /** The source. */
     record EachTime() implements CachePolicy {}
 
-    /** The source, but what it said is taken for as long again. @param time more than nothing */
+    /** The source, whose results are reused. @param time positive */
     record AtMostEvery(Duration time) implements CachePolicy {}
 
     /** A stored copy of its answer. @param id of the copy */
     record StoredCopy(String id) implements CachePolicy {}
 
     /**
-     * As it is kept: both empty for each time.
+     * From stored fields: both empty to query the source each time.
      *
-     * @param copy the id of one; it counts for more
-     * @throws ProblemException when answers were to be kept for longer than an hour, or for less than nothing
+     * @param copy the ID of a stored copy; takes precedence
+     * @throws ProblemException if results were to be reused for more than an hour, or a negative time
      */
     static CachePolicy of(String copy, int keptSeconds) {
         if (!copy.isEmpty()) {
@@ -39,12 +39,12 @@ public sealed interface CachePolicy {
         return keptSeconds > 0 ? new AtMostEvery(Duration.ofSeconds(keptSeconds)) : new EachTime();
     }
 
-    /** The id of the stored copy; empty where none is asked. */
+    /** The ID of the stored copy; empty if there is none. */
     default String copy() {
         return this instanceof StoredCopy stored ? stored.id() : "";
     }
 
-    /** For how long an answer is taken again; nothing where it is not. */
+    /** How long a result is reused; zero if it is not. */
     default Duration kept() {
         return this instanceof AtMostEvery often ? often.time() : Duration.ZERO;
     }

@@ -4,7 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.sources.SourceSettings;
 
-/** Where the stored copies of a project are asked: its own tables source, which is a folder. */
+/** The source of a project's stored copies, which is a folder. */
 public final class CopiesSource {
     private static final String FOLDER = "copies-";
 
@@ -15,17 +15,17 @@ public final class CopiesSource {
         return FOLDER + projectId;
     }
 
-    /** Whether a folder within that for files has the name of one for stored copies. */
+    /** Whether a folder inside the files folder has the name of one for stored copies. */
     public static boolean isFolderName(String name) {
         return name.startsWith(FOLDER);
     }
 
-    /** The table that a copy is asked as. */
+    /** The table of a copy. */
     public static String table(String copyId) {
         return copyId.replace('-', '_');
     }
 
-    /** The id of the source; nothing before there is one. */
+    /** The ID of the source; empty before the first copy. */
     public static Optional<String> of(String projectId, Map<String, SourceSettings> sources) {
         return sources.entrySet().stream()
                 .filter(source -> source.getValue() instanceof SourceSettings.Folder folder
@@ -34,7 +34,7 @@ public final class CopiesSource {
                 .findFirst();
     }
 
-    /** A query that asks its copy, with all of its rows. */
+    /** A query that reads all rows of its copy. */
     public static Query asking(String copiesSource, Query query, SourceSettings settings) {
         String text = "select * from "
                 + settings.dialect().quoteName(table(query.asked().copy()));

@@ -1,8 +1,8 @@
 package plainsieve.server.definitions.model;
 
 /**
- * Whether values of one source may be sent to another.
+ * Whether keys of one source may be sent to another.
  *
- * @param from the id of the source that gave them
+ * @param from the ID of the source that provides the keys
  */
 public record DataTransferPolicy(String from, String to, boolean allowed) {}

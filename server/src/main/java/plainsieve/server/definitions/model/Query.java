@@ -3,12 +3,12 @@ package plainsieve.server.definitions.model;
 /**
  * A query of a project.
  *
- * @param sourceId the source that it is written for
- * @param sourceParameter the parameter that says which source is asked, one of the same kind; empty where it is always that one
- * @param asked what viewers' reports ask for its rows
- * @param draftText what the bench edits; whole or broken
- * @param liveText what reports send
- * @param version grows with every change
+ * @param sourceId its source
+ * @param sourceParameter the parameter that selects a source of the same kind; empty for none
+ * @param asked how reports get its rows
+ * @param draftText the text on the bench, valid or not
+ * @param liveText the published text
+ * @param version incremented by every change
  */
 public record Query(
         String id,
@@ -19,17 +19,17 @@ public record Query(
         String draftText,
         String liveText,
         int version) {
-    /** One that always asks the same source. @param text draft and live */
+    /** A query with a fixed source. @param text draft and published text */
     public static Query of(String id, String name, String sourceId, String text) {
         return new Query(id, name, sourceId, "", new CachePolicy.EachTime(), text, text, 1);
     }
 
-    /** Whether the draft differs from what reports send. */
+    /** Whether the draft differs from the published text. */
     public boolean isChanged() {
         return !draftText.equals(liveText);
     }
 
-    /** Whether which source is asked is chosen. */
+    /** Whether a parameter selects the source. */
     public boolean choosesSource() {
         return !sourceParameter.isEmpty();
     }

@@ -8,7 +8,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 
 /** The part of a query that one source executes. */
 public record QueryPart(String sourceId, PreparedQuery query) {
-    /** All of it; or, where the rows come from several sources, what each of them is asked for. @param sourceId of the query */
+    /** The whole query, or one part per source of a federated query. @param sourceId of the query */
     public static List<QueryPart> of(String sourceId, PreparedQuery prepared) {
         Optional<PreparedParts> sides = prepared.sides();
         return sides.isEmpty()

@@ -11,8 +11,8 @@ import plainsieve.core.view.View;
 /**
  * A report: what viewers open.
  *
- * @param question the question line: a sentence in which <code>{name}</code> represents the choice of a parameter
- * @param version grows with every change
+ * @param question the question line: a sentence in which <code>{name}</code> stands for the choice of a parameter
+ * @param version incremented by every change
  */
 public record Report(
         String id,
@@ -28,7 +28,7 @@ public record Report(
         views = List.copyOf(views);
     }
 
-    /** The view of an id. Throws {@link NotFoundException} when there is none. */
+    /** The view with an ID. Throws {@link NotFoundException} if there is none. */
     public View view(String viewId) {
         return views.stream()
                 .filter(view -> view.id().equals(viewId))
@@ -37,7 +37,7 @@ public record Report(
                         "view", viewId, views.stream().map(View::id).toList()));
     }
 
-    /** The queries that its views show, and the one that tells the age of its data, each once. */
+    /** The queries of its views and of its data age, without duplicates. */
     public Set<String> queryIds() {
         Set<String> ids = new LinkedHashSet<>();
         asking().forEach(view -> ids.add(view.queryId()));
@@ -46,8 +46,8 @@ public record Report(
     }
 
     /**
-     * Whether viewers can choose a parameter on its page: it has a control, or a word in the question line. A report
-     * without a line and without controls asks for all of them.
+     * Whether viewers can set a parameter on its page: it has a control, or occurs in the question line. A report
+     * without a question line and controls offers all of them.
      */
     public boolean offers(String parameter) {
         boolean controlled =
@@ -60,7 +60,7 @@ public record Report(
         return QuestionLine.mentionedIn(question);
     }
 
-    /** The views that ask a source. */
+    /** The views that query a source. */
     public List<View> asking() {
         return views.stream().filter(View::asks).toList();
     }
@@ -82,7 +82,7 @@ public record Report(
         return new Report(id, newName, newAudience, question, controls, views, opening, version);
     }
 
-    /** Another report that begins as this one is. */
+    /** A copy under another ID and name. */
     public Report as(String newId, String newName) {
         return new Report(newId, newName, audience, question, controls, views, opening, 1);
     }

@@ -1,9 +1,9 @@
 package plainsieve.server.definitions.model;
 
 /**
- * A report as its authors see it.
+ * A report as seen by its authors.
  *
- * @param report what viewers will get next; the same as they have, when nothing was changed since
- * @param published whether viewers have ever got it
+ * @param report the draft; equal to the published report if nothing changed
+ * @param published whether it was ever published
  */
 public record ReportDraft(Report report, boolean published) {}

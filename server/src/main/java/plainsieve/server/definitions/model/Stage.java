@@ -10,39 +10,39 @@ import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.server.people.Role;
 
 /**
- * What holds while a project is seen in one way: {@link #DRAFT} while its authors make it, {@link #LIVE} for viewers, or another
- * that was named. So the same definitions are small in one and full in another.
+ * Settings that apply to a project in one stage: {@link #DRAFT} for its authors, {@link #LIVE} for viewers, or a
+ * named one. The same definitions can have small data in one and full data in another.
  *
- * @param values what a parameter opens with instead of its default, by the parameter's name; viewers can choose others
- * @param sources which source is asked instead of another of its kind, by the other's id
- * @param version the version that a change is made from; 0 while nothing was ever said of it
+ * @param values defaults of parameters in the stage, by name; viewers can choose other values
+ * @param sources the source that replaces another one of its kind, by the other's ID
+ * @param version on which a change is based; 0 without settings
  */
 public record Stage(
         String name, Map<String, DefaultDefinition> values, Map<String, String> sources, Limits limits, int version) {
-    /** What authors see of what they make. */
+    /** The stage of authors. */
     public static final String DRAFT = "draft";
 
-    /** What viewers see. */
+    /** The stage of viewers. */
     public static final String LIVE = "live";
 
     /** The pattern of names, which are part of addresses. */
     public static final String NAMES = "[a-z][a-z0-9-]{0,30}";
 
     /**
-     * What each of its statements may take.
+     * The limits of each statement.
      *
-     * @param rows the most that a view or the bench shows; nothing for what the server says
-     * @param longest after this it is stopped, but for downloads; nothing for what the server and the source say
+     * @param rows the maximum number of rows of a view or the bench; empty for the server's
+     * @param longest the timeout, except for downloads; empty for that of the server and the source
      */
     public record Limits(OptionalLong rows, Optional<Duration> longest) {
         public static final Limits NONE = new Limits(OptionalLong.empty(), Optional.empty());
 
-        /** The smaller of what is usual and what holds here. */
+        /** The smaller of the usual and this limit. */
         public long rows(long usual) {
             return Math.min(usual, rows.orElse(usual));
         }
 
-        /** The shorter of what is usual and what holds here. */
+        /** The shorter of the usual and this timeout. */
         public Duration longest(Duration usual) {
             return longest.filter(here -> here.compareTo(usual) < 0).orElse(usual);
         }
@@ -53,17 +53,17 @@ public record Stage(
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
     }
 
-    /** The role that may change, remove and restore the settings of a stage: those of live hold for every viewer at once. */
+    /** The role required to change, remove and restore the settings of a stage: those of live affect every viewer at once. */
     public static Role requiredRole(String name) {
         return name.equals(LIVE) ? Role.OPERATOR : Role.AUTHOR;
     }
 
-    /** One in which nothing else holds. */
+    /** A stage without settings. */
     public static Stage of(String name) {
         return new Stage(name, Map.of(), Map.of(), Limits.NONE, 0);
     }
 
-    /** The source that is asked where this one is meant. */
+    /** The source that replaces the given one. */
     public String asks(String sourceId) {
         return sources.getOrDefault(sourceId, sourceId);
     }
@@ -77,7 +77,7 @@ public record Stage(
         return new Stage(name, newValues, sources, limits, version);
     }
 
-    /** The same, but that some parameters open with something else. */
+    /** The same with other defaults for some parameters. */
     public Stage opening(Map<String, DefaultDefinition> others) {
         Map<String, DefaultDefinition> all = new LinkedHashMap<>(values);
         all.putAll(others);

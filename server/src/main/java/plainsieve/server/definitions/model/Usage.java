@@ -10,7 +10,7 @@ import plainsieve.core.value.Keyword;
  * @param total of a report: how many queries it has
  */
 public record Usage(Kind kind, String id, String name, int users, int total) {
-    /** What uses it. */
+    /** The kind of the using object. */
     public enum Kind implements Keyword {
         QUERY,
         REPORT,

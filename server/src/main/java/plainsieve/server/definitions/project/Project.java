@@ -32,8 +32,8 @@ import plainsieve.server.definitions.model.Usage;
 import plainsieve.sources.SourceSettings;
 
 /**
- * A project in one state of the records: its queries, parameters, lists and reports, what needs what, and what uses what.
- * Never changes; anyone who runs something carries one from beginning to end, so that no run sees two states.
+ * A snapshot of a project: queries, parameters, lists and reports with their dependencies and usages.
+ * Immutable; a run uses one from beginning to end, so that it never sees two states.
  */
 public final class Project {
     private final String id;
@@ -42,7 +42,7 @@ public final class Project {
     private final QueryTextCache queryTextCache;
     private final ProjectGraph graph;
     private final Stage stage;
-    /* Worked out when first asked for: a page of views runs in one of them. */
+    /* Computed on first use: a page of views runs in one of them. */
     private final Map<String, Project> drafted = new ConcurrentHashMap<>();
     private final Map<String, Project> staged = new ConcurrentHashMap<>();
 
@@ -76,32 +76,32 @@ public final class Project {
         return new Project(id, name, fallback, queryTextCache, stage);
     }
 
-    /** The project as it would be with this parameter; nothing is kept. */
+    /** The project with this parameter changed; not saved. */
     public Project with(ParameterDefinition definition) {
         return with(parts.with(definition));
     }
 
-    /** The project as it would be with a query in this form; nothing is kept. */
+    /** The project with this query changed; not saved. */
     public Project with(Query query) {
         return with(parts.with(query));
     }
 
-    /** The project as it would be with a report in this form for viewers and authors alike; nothing is kept. */
+    /** The project with this report changed, as draft and published; not saved. */
     public Project giving(Report report) {
         return with(parts.giving(report));
     }
 
-    /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFoundException} when there is none. */
+    /** The project with the settings of a stage, for runs. Throws {@link NotFoundException} for an unknown stage. */
     public Project inStage(String stageName) {
         return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
     }
 
-    /** As {@link #inStage}, but that some parameters open with something else yet. Their definitions are not changed from it. */
+    /** As {@link #inStage}, with other defaults of some parameters. Definitions must not be changed from it. */
     public Project inStage(String stageName, Map<String, DefaultDefinition> opening) {
         return staged(stage(stageName).opening(opening));
     }
 
-    /** With what a report opens with, in place of defaults. What the stage says goes before it: it is for all reports. */
+    /** With the defaults of a report. The stage's take precedence, since they apply to all reports. */
     public Project opening(Report report) {
         Map<String, DefaultDefinition> values =
                 new LinkedHashMap<>(report.opening().values());
@@ -121,12 +121,12 @@ public final class Project {
         return new Project(id, name, parts.in(now), queryTextCache, now);
     }
 
-    /** As authors see it while they make something of it, unless it is seen in a stage already. */
+    /** In the draft stage, unless it is in a stage already. */
     public Project inMaking() {
         return stage.name().isEmpty() ? inStage(Stage.DRAFT) : this;
     }
 
-    /** What holds where this project is seen; nothing, where it is seen as it is written. */
+    /** The stage of this snapshot; an empty one without settings. */
     public Stage stage() {
         return stage;
     }
@@ -145,7 +145,7 @@ public final class Project {
         return stages().stream().anyMatch(one -> one.name().equals(stageName));
     }
 
-    /** A stage of this project; the draft and that of viewers are always there. Throws {@link NotFoundException} for another that is not. */
+    /** A stage of this project; draft and live always exist. Throws {@link NotFoundException} for an unknown one. */
     public Stage stage(String stageName) {
         boolean always = stageName.equals(Stage.DRAFT) || stageName.equals(Stage.LIVE);
         return always
@@ -153,7 +153,7 @@ public final class Project {
                 : find("stage", stageName, parts.stages());
     }
 
-    /** The project as viewers would have it with this draft; nothing is given to them. */
+    /** The project as if this draft were published; not saved. */
     public Project drafted(String reportId) {
         Report draft = draft(reportId).report();
         return draft.equals(report(reportId))
@@ -162,8 +162,8 @@ public final class Project {
     }
 
     /**
-     * Project files have it, on the sources of today; nothing is kept. Throws {@link ProblemException} naming what of it
-     * cannot be any more.
+     * The project of project files on current sources; not saved. Throws {@link ProblemException} with the parts that are
+     * no longer valid.
      */
     public Project asIn(ProjectFolder files) {
         return with(FileProjectParts.of(parts, files));
@@ -199,7 +199,7 @@ public final class Project {
         return find("query", queryId, parts.queries());
     }
 
-    /** A query as it is run where the project is seen: viewers' reports ask its stored copy, where it is stated so and can be. */
+    /** A query as it runs in this stage: reports read its stored copy if configured and available. */
     public Query asked(String queryId) {
         Query query = query(queryId);
         boolean fromCopy = stage.name().equals(Stage.LIVE)
@@ -212,7 +212,7 @@ public final class Project {
                 : query;
     }
 
-    /** The parameters that the live text of a query asks for, and the one that says which source it asks. */
+    /** The parameters of a query's published text, and the one that selects its source. */
     public List<String> askedFor(Query query) {
         Set<String> names = new LinkedHashSet<>(queryTextCache.mentioned(
                 query.liveText(), dialect(query.sourceId()), queryTextCache.around(parts, query.sourceId())));
@@ -252,7 +252,7 @@ public final class Project {
                 .orElseThrow(() -> new NotFoundException(what, wanted, all.keySet()));
     }
 
-    /** Every former name that no one has now, with the name that took its place. */
+    /** Every unused former name, with the current name. */
     public Map<String, String> formerNames() {
         return parts.formerNames();
     }
@@ -268,12 +268,12 @@ public final class Project {
         return queryTextCache.prepare(text, dialect(sourceId), schemaContext(sourceId));
     }
 
-    /** What the steps of a query of this source can speak of. */
+    /** The schema for steps of this source. */
     public SchemaContext schemaContext(String sourceId) {
         return queryTextCache.around(this, sourceId);
     }
 
-    /** A text of steps as it reads here. */
+    /** Analyzes steps in this project. */
     public StepsAnalysis steps(String sourceId, String text) {
         return FederatedSteps.of(text, dialect(sourceId), schemaContext(sourceId));
     }
@@ -288,7 +288,7 @@ public final class Project {
         return graph.dependencies();
     }
 
-    /** What one parameter needs directly. */
+    /** The direct dependencies of one parameter. */
     public Set<String> needs(String parameterName) {
         return graph.needs(parameterName);
     }
@@ -298,19 +298,19 @@ public final class Project {
         return graph.live(definition.list().queryId());
     }
 
-    /** The parameters on which it depends what someone is shown of a list: its parents, and those of what holds it. */
+    /** The parameters that determine the displayed values of a list: its parents, and those of its row access. */
     public Set<String> behindValues(ParameterDefinition definition) {
         Set<String> names = new LinkedHashSet<>(parents(definition));
         names.addAll(graph.live(definition.hold().queryId()));
         return names;
     }
 
-    /** The parameters a view's statement depends on: those of its query, the one that limits it, and what these need. */
+    /** The parameters of a view's statement: those of its query, the one that limits it, and their dependencies. */
     public Set<String> parametersOf(View view) {
         return graph.ofView(view);
     }
 
-    /** Every parameter that a report depends on; a viewer can choose those of them that are not computed. */
+    /** All parameters of a report; viewers can set those that are not computed. */
     public Set<String> parametersOf(Report report) {
         return graph.ofReport(report.id());
     }
@@ -325,12 +325,12 @@ public final class Project {
                 .toList();
     }
 
-    /** What uses a parameter. */
+    /** The usages of a parameter. */
     public List<Usage> uses(String parameterName) {
         return graph.uses(parameterName);
     }
 
-    /** What shows a query or takes a list or a default from it. */
+    /** The views of a query, and the lists and defaults it provides. */
     public List<Usage> usesOfQuery(String queryId) {
         return Usages.ofQuery(this, queryId);
     }

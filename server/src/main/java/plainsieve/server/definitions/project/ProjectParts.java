@@ -15,13 +15,13 @@ import plainsieve.server.definitions.model.Stage;
 import plainsieve.sources.SourceSettings;
 
 /**
- * What a project is made of, each by its id or name and in the project's order.
+ * The parts of a project by ID or name, in the project's order.
  *
  * @param sources those of the server, which every project may use
- * @param reports as viewers get them; one that they never got, as it is drafted
- * @param drafts the same reports as their authors see them
- * @param transferPolicies what was decided of values that travel; of other pairs of sources nothing was
- * @param stages those in which something else holds, by their names
+ * @param reports published ones; the draft of an unpublished one
+ * @param drafts the same reports as seen by their authors
+ * @param transferPolicies decided key transfers; other pairs of sources are undecided
+ * @param stages those with settings, by name
  */
 public record ProjectParts(
         Map<String, SourceSettings> sources,
@@ -54,14 +54,14 @@ public record ProjectParts(
         return queryReferenced(query.name()).filter(query::equals).isPresent() ? query.name() : query.id();
     }
 
-    /** With one parameter more, or another in its place. */
+    /** With one parameter added or replaced. */
     ProjectParts with(ParameterDefinition definition) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         all.put(definition.name(), definition);
         return new ProjectParts(sources, queries, all, reports, drafts, transferPolicies, stages);
     }
 
-    /** With what holds in a stage: parameters open with what it says of them. What it says of one that is gone means nothing. */
+    /** With the settings of a stage: its defaults of parameters. Those of removed parameters are ignored. */
     ProjectParts in(Stage stage) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         stage.values()
@@ -70,7 +70,7 @@ public record ProjectParts(
         return new ProjectParts(sources, queries, all, reports, drafts, transferPolicies, stages);
     }
 
-    /** Every former name of a parameter that no one has now, with the name that took its place. */
+    /** Every unused former name of a parameter, with the current name. */
     Map<String, String> formerNames() {
         Map<String, String> former = new HashMap<>();
         parameters.values().forEach(definition -> definition.maintenance().formerNames().stream()
@@ -79,14 +79,14 @@ public record ProjectParts(
         return former;
     }
 
-    /** With one query in another form. */
+    /** With one query replaced. */
     ProjectParts with(Query query) {
         Map<String, Query> all = new LinkedHashMap<>(queries);
         all.put(query.id(), query);
         return new ProjectParts(sources, all, parameters, reports, drafts, transferPolicies, stages);
     }
 
-    /** With one report in another form, which viewers have. */
+    /** With one report replaced, as draft and published. */
     ProjectParts giving(Report report) {
         Map<String, ReportDraft> all = new LinkedHashMap<>(drafts);
         all.put(report.id(), new ReportDraft(report, true));
@@ -94,7 +94,7 @@ public record ProjectParts(
         return new ProjectParts(sources, queries, parameters, with.reports(), all, transferPolicies, stages);
     }
 
-    /** With one report in another form. */
+    /** With one report replaced. */
     ProjectParts with(Report report) {
         Map<String, Report> all = new LinkedHashMap<>(reports);
         all.put(report.id(), report);

@@ -35,7 +35,7 @@ final class ProjectSchemaContext implements SchemaContext {
         this(parts, known, sourceId, Set.of());
     }
 
-    /** @param path the queries whose rows are being taken: none of them can be taken once more */
+    /** @param path the queries being resolved, for cycle detection */
     private ProjectSchemaContext(ProjectParts parts, KnownSchema known, String sourceId, Set<String> path) {
         this.parts = parts;
         this.known = known;
@@ -92,7 +92,7 @@ final class ProjectSchemaContext implements SchemaContext {
         return knownTables.get();
     }
 
-    /* Of tables of one name in two schemas no one can tell which is meant. */
+    /* A table name in two schemas is ambiguous. */
     private Optional<TableCache.CachedTable> meant(String schema, String table) {
         List<TableCache.CachedTable> all = knownTables().stream()
                 .filter(one -> one.name().equalsIgnoreCase(table)

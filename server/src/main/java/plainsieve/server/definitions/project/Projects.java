@@ -40,13 +40,13 @@ public class Projects {
     private final QueryTextCache queryTextCache;
     private volatile State last = State.NONE;
 
-    /** Every table in one state of the records. Rows are values, so what has not changed is found equal. */
+    /** All tables in one state of the records. Rows are values, so unchanged ones are equal. */
     private record RecordRows(
             List<ProjectRow> projects,
             List<SourceRow> sources,
             List<DefinitionRow> definitions,
             List<TransferPolicyRow> transferPolicies) {
-        /** The rows that one project is built from. */
+        /** The rows of one project. */
         RecordRows of(ProjectRow project) {
             return new RecordRows(
                     List.of(project),
@@ -77,12 +77,12 @@ public class Projects {
         this.queryTextCache = queryTextCache;
     }
 
-    /** Every project as it is now, the oldest first. */
+    /** All current projects, oldest first. */
     public List<Project> all() {
         return state().projects().values().stream().map(Built::project).toList();
     }
 
-    /** A project as it is now. Throws {@link NotFoundException} when there is none of this id. */
+    /** A current project. Throws {@link NotFoundException} if there is none with this ID. */
     public Project get(String id) {
         Map<String, Built> built = state().projects();
         return Optional.ofNullable(built.get(id))
@@ -90,28 +90,28 @@ public class Projects {
                 .project();
     }
 
-    /** A project with nothing in it yet, on one source; nothing is kept. */
+    /** An empty project on one source; not saved. */
     public Project onOne(String sourceId, SourceSettings source) {
         ProjectParts parts =
                 new ProjectParts(Map.of(sourceId, source), Map.of(), Map.of(), Map.of(), Map.of(), List.of(), Map.of());
         return new Project(sourceId, sourceId, parts, queryTextCache);
     }
 
-    /** The project that addresses without one mean: the oldest. */
+    /** The default project of URLs without one: the oldest. */
     public Project first() {
         return all().get(0);
     }
 
     private State state() {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {
-            // What this change sees of itself may yet be undone: it is built for it alone.
+            // Uncommitted changes may be rolled back: this state is built for the transaction only.
             return new State(-1, built(rows(), last.projects()));
         }
         State known = last;
         return known.number() == states.number() ? known : rebuilt();
     }
 
-    /* One at a time: those who come meanwhile find it built. */
+    /* One at a time: concurrent callers find it built. */
     private synchronized State rebuilt() {
         State known = last;
         long number = states.number();
@@ -135,7 +135,7 @@ public class Projects {
                 tables.transferPolicies().all());
     }
 
-    /* A project whose rows are the same is the same project: typing in one does not build the others again. */
+    /* A project with unchanged rows is reused: changing one does not rebuild the others. */
     private Map<String, Built> built(RecordRows rows, Map<String, Built> before) {
         Map<String, SourceSettings> settings = new LinkedHashMap<>();
         rows.sources().forEach(row -> settings.put(row.id(), forms.settings(row)));

@@ -7,6 +7,6 @@ import plainsieve.server.definitions.model.Query;
 
 /** Cached output columns of queries. */
 public interface QueryColumnCache {
-    /** The columns that the live text of a query gives; nothing while that is not known. */
+    /** The output columns of a query's published text; empty if unknown. */
     Optional<List<KnownColumn>> columns(Project project, Query query);
 }

@@ -11,7 +11,7 @@ import plainsieve.server.definitions.model.Query;
 public final class QueryReferences {
     private QueryReferences() {}
 
-    /** The queries whose draft or live steps read the rows of a query. */
+    /** The queries whose draft or published steps read the rows of a query. */
     static List<Query> readersOf(Project project, String queryId) {
         return project.queries().stream()
                 .filter(query ->
@@ -27,9 +27,9 @@ public final class QueryReferences {
     }
 
     /**
-     * The queries whose references would no longer mean what they meant before queries were added or renamed, corrected.
+     * The queries whose references would refer to another query after queries were added or renamed, corrected.
      *
-     * @param written the IDs of queries whose text is new, so that its references mean what they mean now
+     * @param written the IDs of queries with a new text, whose references are already current
      */
     public static List<Query> corrected(Project before, Project after, Set<String> written) {
         return after.queries().stream()

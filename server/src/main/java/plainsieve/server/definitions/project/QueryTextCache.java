@@ -27,10 +27,10 @@ public final class QueryTextCache {
     private final ObjectProvider<TableCache> tables;
     private final ObjectProvider<QueryColumnCache> queries;
 
-    /** @param made whether it was made here, of steps: such a text may go to several sources, an author's own never does */
+    /** @param made whether it was generated from steps: such a text may be federated, an author's text never is */
     private record TextInDialect(String text, String dialect, boolean made) {}
 
-    /** Both are asked for when they are needed: who knows tables and queries knows the projects, too. */
+    /** Both are resolved lazily because of cyclic dependencies. */
     QueryTextCache(ObjectProvider<TableCache> tables, ObjectProvider<QueryColumnCache> queries) {
         this.tables = tables;
         this.queries = queries;
@@ -64,14 +64,14 @@ public final class QueryTextCache {
     }
 
     /**
-     * The parameters that a text mentions, those of the queries whose rows it takes among them; none when unreadable, for
-     * then no one can tell.
+     * The parameters in a text, including those of referenced queries; empty for an unreadable
+     * text.
      */
     Set<String> mentioned(String text, Dialect dialect, SchemaContext schema) {
         return mentioned(text, dialect, schema, Set.of());
     }
 
-    /** @param path the queries that are being read; one of them that takes its own rows ends there */
+    /** @param path the queries being resolved; a cycle ends there */
     private Set<String> mentioned(String text, Dialect dialect, SchemaContext schema, Set<String> path) {
         if (!StepLines.isSteps(text)) {
             return mentionedInSql(text, dialect);
@@ -100,7 +100,7 @@ public final class QueryTextCache {
         try {
             return schema.elsewhere(name);
         } catch (ProblemException e) {
-            // It takes its own rows.
+            // A cycle.
             return Optional.empty();
         }
     }

@@ -19,7 +19,7 @@ import plainsieve.server.definitions.model.Report;
 import plainsieve.server.records.definitions.SelectionRecords;
 import plainsieve.server.records.definitions.SelectionRow;
 
-/** Choices that viewers keep: under a name for themselves, or without one in place of a link that would be too long. */
+/** Saved choices of viewers: named, or unnamed for a link that would be too long. */
 @Service
 public class Selections {
     private static final int LONGEST_NAME = 120;
@@ -37,7 +37,7 @@ public class Selections {
     /** Kept choices. */
     public record Selection(String id, String name, Map<String, ChoiceText> choices) {}
 
-    /** Whose they are: a viewer's, for one report. */
+    /** The owner: a viewer of one report. */
     public record Owner(Project project, Report report, String viewer) {
         private SelectionRecords.Owner inRecords() {
             return new SelectionRecords.Owner(project.id(), report.id(), viewer);
@@ -48,7 +48,7 @@ public class Selections {
         return records.of(owner.inRecords()).stream().map(this::selection).toList();
     }
 
-    /** Found by anyone who has the id, as a link is. */
+    /** Available to anyone who has the ID, like a link. */
     public Selection get(Project project, Report report, String id) {
         return records.find(project.id(), report.id(), id)
                 .map(this::selection)
@@ -56,10 +56,10 @@ public class Selections {
     }
 
     /**
-     * Keeps choices; the same choices without a name have the same id.
+     * Saves choices; equal choices without a name share an ID.
      *
-     * @param instead the choices of that name which these should replace; nothing when there are none
-     * @throws EditConflictException when others are kept under the name by now
+     * @param instead the choices that these replace under that name; empty if there are none
+     * @throws EditConflictException if others were saved under the name meanwhile
      */
     @Transactional
     public Selection keep(

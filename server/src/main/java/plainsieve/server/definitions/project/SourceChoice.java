@@ -11,13 +11,13 @@ import plainsieve.core.value.Type;
 import plainsieve.server.definitions.model.Query;
 
 /**
- * Which source a query asks, where that is chosen: the value of a parameter is the id of one, a database of each region for
- * example. It is one of the parameter's own list, and of the kind that the query is written for.
+ * The source of a query that a parameter selects: its value is the ID of a source, such as a database per
+ * region, from the parameter's own list and of the query's kind.
  */
 public final class SourceChoice {
     private SourceChoice() {}
 
-    /** Whether a parameter can say it: it names one thing, and only what is on its list. */
+    /** Whether a parameter can select a source: it is single-value and restricted to its list. */
     public static boolean canBeSaidBy(ParameterDefinition parameter) {
         return parameter.type() == Type.NAME
                 && !parameter.many()
@@ -26,8 +26,8 @@ public final class SourceChoice {
     }
 
     /**
-     * Throws {@link ProblemException} when nothing is chosen, or no source that can answer the query, or when the parameter would let
-     * anything be chosen by now. Unlisted values have been refused before.
+     * Throws {@link ProblemException} for a blank choice, an unsuitable source, or a parameter that has become
+     * unrestricted. Unlisted values have been rejected before.
      */
     public static String chosen(Project project, Query query, Choice choice) {
         if (!canBeSaidBy(project.parameter(query.sourceParameter()))) {
@@ -56,7 +56,7 @@ public final class SourceChoice {
         return id;
     }
 
-    /** The sources that can answer a query: those of the kind that it is written for. */
+    /** The sources of the query's kind. */
     public static List<String> possible(Project project, Query query) {
         return project.sources().entrySet().stream()
                 .filter(source -> source.getValue().kind()

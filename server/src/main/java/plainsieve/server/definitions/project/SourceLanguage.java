@@ -6,7 +6,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 import plainsieve.sources.SourceKind;
 
-/** What the queries of a source are written in. */
+/** The language of a source's queries. */
 enum SourceLanguage {
     REQUESTS,
     SQL_OR_STEPS;

@@ -19,6 +19,6 @@ public interface TableCache {
         }
     }
 
-    /** Every table of a source; none until it has told. */
+    /** All tables of a source; empty until its metadata is loaded. */
     List<CachedTable> knownTables(String sourceId);
 }

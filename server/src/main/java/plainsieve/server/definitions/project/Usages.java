@@ -8,7 +8,7 @@ import plainsieve.server.definitions.model.Usage;
 final class Usages {
     private Usages() {}
 
-    /** What shows a query or takes a list or a default from it. */
+    /** The views of a query, and the lists and defaults it provides. */
     static List<Usage> ofQuery(Project project, String queryId) {
         List<Usage> uses = new ArrayList<>();
         project.reports().stream()

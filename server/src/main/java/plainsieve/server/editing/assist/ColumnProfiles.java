@@ -51,23 +51,23 @@ public class ColumnProfiles {
     }
 
     /**
-     * How the numbers of a column are spread.
+     * The distribution of a column's numbers.
      *
-     * @param counts how many rows lie in each of the equally wide stretches between least and most; empty when there is
+     * @param counts the number of rows in each of the equal intervals between minimum and maximum; empty if there is
      *     no such column or it has no numbers
      */
     public record ValueDistribution(double minimum, double maximum, List<Long> counts) {
         public static final ValueDistribution NONE = new ValueDistribution(0, 0, List.of());
     }
 
-    /** The spread of the column that the parameter is compared with, in the first query that compares it with a plain one. */
+    /** The distribution of the compared column, in the first query with a plain one. */
     public ValueDistribution spread(Project project, Caller caller, ParameterDefinition definition) {
         return column(project, definition)
                 .map(place -> spread(new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LIST), place))
                 .orElse(ValueDistribution.NONE);
     }
 
-    /** The column that a parameter's values come from or are compared with. */
+    /** The column of a parameter's values, or the compared one. */
     public Optional<ColumnReference> column(Project project, ParameterDefinition definition) {
         ColumnReference own = definition.list().column();
         return own.column().isEmpty() ? compared(project, definition) : Optional.of(own);
@@ -98,7 +98,7 @@ public class ColumnProfiles {
                 .flatMap(column -> place(part.sourceId(), column).stream());
     }
 
-    /** The place of a compared column; nothing when it is not a plain column of one table. */
+    /** A reference to a compared column; empty unless it is a plain column of one table. */
     public static Optional<ColumnReference> place(String sourceId, ComparedColumn compared) {
         return compared.table().flatMap(table -> compared.column()
                 .map(name -> new ColumnReference(sourceId, table.schema(), table.name(), name, "", List.of())));

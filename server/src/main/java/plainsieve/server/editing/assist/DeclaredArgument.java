@@ -10,13 +10,13 @@ import plainsieve.core.value.Type;
 import plainsieve.sources.Catalog;
 
 /**
- * An argument as a database describes it: {@code month_start date}.
+ * An argument in the notation of a database: {@code month_start date}.
  *
  * @param of the function it belongs to
- * @param written its name, and its type after it where the database says one
+ * @param written its name, followed by its type if declared
  */
 record DeclaredArgument(String of, String written) {
-    /** The argument as which a parameter is in a query, where it is one. */
+    /** The argument that a parameter of a query represents, if it is one. */
     static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.CatalogFunction> functions) {
         return query.parameters().stream()
                 .filter(place -> place.name().equals(parameter))
@@ -34,7 +34,7 @@ record DeclaredArgument(String of, String written) {
                 .findFirst());
     }
 
-    /** Nothing where the database does not say it, or in words that are no plain type. */
+    /** Empty if it is undeclared or not a plain type. */
     Optional<Type> type() {
         String words = written.strip();
         int space = words.indexOf(' ');

@@ -22,7 +22,7 @@ import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.Catalog;
 
-/** Looks around where a parameter is stated: other parameters, queries, and the columns whose values could be its list. */
+/** Collects the context of a parameter: other parameters, queries, and columns whose values could be its list. */
 @Service
 public class ParameterContexts {
     private final SourceFacts facts;
@@ -39,12 +39,12 @@ public class ParameterContexts {
         this.settings = settings;
     }
 
-    /** What it takes to say a parameter; no source is asked. */
+    /** The context for displaying a parameter; queries no source. */
     public ParameterContext toSay(Project project, ParameterDefinition parameter) {
         return contextOf(project, project.needs(parameter.name()), List.of());
     }
 
-    /** What it takes to change a parameter: also the columns of the sources that use it, of all when none does. */
+    /** The context for editing a parameter: also the columns of the sources that use it, or of all sources. */
     public ParameterContext toChange(Project project, ParameterDefinition parameter) {
         return contextOf(project, project.needs(parameter.name()), columns(project, parameter));
     }
@@ -61,7 +61,7 @@ public class ParameterContexts {
                 LocalDate.now(clock.withZone(settings.zone())));
     }
 
-    /** The column it is compared with is first, then those of its type. */
+    /** The compared column is first, followed by those of the same type. */
     private List<ListColumn> columns(Project project, ParameterDefinition parameter) {
         Optional<ColumnReference> compared = looks.compared(project, parameter);
         List<Candidate> candidates = new ArrayList<>();

@@ -20,7 +20,7 @@ import plainsieve.server.definitions.model.QueryPart;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.sources.SourceFacts;
 
-/** Proposes parameters: type and list from the column that a name is compared with, else from the place where it is. */
+/** Proposes parameters: type and list from the compared column, otherwise from the place in the text. */
 @Service
 public class ParameterProposals {
     private final SourceFacts facts;
@@ -32,8 +32,8 @@ public class ParameterProposals {
     /**
      * A proposed parameter.
      *
-     * @param reason why it is what it is, in words
-     * @param column the column it is compared with, for a list in one step; without a name when there is none
+     * @param reason for its properties
+     * @param column the compared column, for its list; without a name if there is none
      */
     public record Proposal(ParameterDefinition definition, String reason, ColumnReference column) {}
 
@@ -83,7 +83,7 @@ public class ParameterProposals {
                 ColumnProfiles.place(part.sourceId(), column).orElse(ColumnReference.NONE));
     }
 
-    /** Where no column tells what it is. */
+    /** Without a column of known type. */
     private static Proposal byPlace(List<ComparedColumn> columns, Parameter guessed) {
         boolean limit = guessed.type() == Type.INTEGER;
         return new Proposal(

@@ -33,7 +33,7 @@ public class StepValues {
     private static final long LONGEST_WAIT_MILLIS = 1_500;
 
     private final QueryRunner queryRunner;
-    /* Wanted again at every letter that is typed, and asked once; what could not be asked is forgotten. */
+    /* Requested for every typed letter and loaded once; failures are not cached. */
     private final AsyncCache<CacheKey, List<MarkOption>> kept;
 
     StepValues(QueryRunner queryRunner, ServerExecutors executors) {
@@ -46,10 +46,10 @@ public class StepValues {
     }
 
     /**
-     * Where values are wanted.
+     * The position of requested values.
      *
-     * @param lines the steps before the one that compares
-     * @param column empty when no column is compared
+     * @param lines the steps before the comparison
+     * @param column empty if no column is compared
      */
     public record ValuePosition(List<String> lines, String column) {
         public ValuePosition {
@@ -60,8 +60,8 @@ public class StepValues {
     private record CacheKey(String text, String choices, String sourceId) {}
 
     /**
-     * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. No one waits long for
-     * them: they are a help, without them the other offers still are, and any value can be typed.
+     * Values as options in step syntax; empty if they cannot be loaded at the moment. The wait is short:
+     * other options are useful without them, and any value can be typed.
      */
     public List<MarkOption> of(Project project, Query query, RequestedChoices requested, ValuePosition where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {

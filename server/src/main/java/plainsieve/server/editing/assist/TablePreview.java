@@ -46,9 +46,9 @@ public class TablePreview {
     public record PreviewRows(List<Column> columns, List<List<Object>> rows) {}
 
     /**
-     * How a query begins.
+     * The initial text of a query.
      *
-     * @param parameters what its arguments are in the text
+     * @param parameters for its arguments
      */
     public record QueryStart(String text, List<ParameterDefinition> parameters) {}
 
@@ -63,12 +63,12 @@ public class TablePreview {
 
         @Override
         public void row(Object[] values) {
-            // A missing value is null, which List.of does not take.
+            // A null is not permitted in List.of.
             rows.add(Arrays.stream(values).map(ShownValue::of).collect(Collectors.toCollection(ArrayList::new)));
         }
     }
 
-    /** A table of a source, or a function. @param schema empty where there is none */
+    /** A table or function of a source. @param schema empty if there is none */
     public record TableReference(String sourceId, String schema, String name) {}
 
     public PreviewRows of(Project project, Caller caller, TableReference place) {
@@ -84,8 +84,8 @@ public class TablePreview {
     }
 
     /**
-     * A text to begin with. A procedure cannot be in a query: what it does is not known to be reading, and no filter or
-     * limit can be put around it.
+     * The initial text. A procedure cannot be in a query: it is not known to be read-only, and no filter or
+     * limit can be added.
      */
     public QueryStart start(Project project, TableReference place, Kind kind) {
         Dialect dialect = project.dialect(place.sourceId());
@@ -112,7 +112,7 @@ public class TablePreview {
         };
     }
 
-    /** What a query can begin with. */
+    /** The kind of object a query can start from. */
     public enum Kind {
         TABLE,
         FUNCTION,
@@ -159,12 +159,12 @@ public class TablePreview {
         return new QueryStart("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
     }
 
-    /** The schema in which databases look first goes without saying. */
+    /** The default schema is omitted. */
     private static String schema(String schema, Dialect dialect) {
         return schema.isEmpty() || USUAL_SCHEMAS.contains(schema) ? "" : plain(schema, dialect) + ".";
     }
 
-    /** A name without quotes where it needs none, as people write it. */
+    /** A name without unnecessary quotes. */
     private static String plain(String name, Dialect dialect) {
         boolean simple = name.matches("[a-z_][a-z0-9_]*");
         return simple ? name : dialect.quoteName(name);

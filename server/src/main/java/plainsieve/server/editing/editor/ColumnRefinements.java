@@ -20,7 +20,7 @@ final class ColumnRefinements {
 
     /** Counts groups at the source. */
     interface GroupCount {
-        /** How many of the first so many groups have a value in their first column; nothing when it took too long. */
+        /** The number of groups with a value in their first column, among the first groups; empty after a timeout. */
         OptionalLong of(ResultShape shape, long most);
     }
 
@@ -28,7 +28,7 @@ final class ColumnRefinements {
         this.groups = groups;
     }
 
-    /** The same columns in their order, each with those that it refines. */
+    /** The same columns in order, each with those that it refines. */
     List<ProfiledColumn> in(List<ProfiledColumn> columns) {
         List<ProfiledColumn> few = columns.stream()
                 .filter(column -> column.isText() && values(column) > 1 && values(column) <= MOST_VALUES)
@@ -48,7 +48,7 @@ final class ColumnRefinements {
         return column.refining(refined);
     }
 
-    /* Rows without a value of the finer column may lie in every coarser one; they say nothing. */
+    /* Rows without a value of the finer column may be in every coarser group; they are ignored. */
     private boolean refines(ProfiledColumn fine, ProfiledColumn coarse) {
         List<ResultShape.Key> keys = List.of(ResultShape.Key.of(fine.name()), ResultShape.Key.of(coarse.name()));
         ResultShape pairs = new ResultShape.Totals(keys, List.of(Measure.countOfRows()), ResultShape.Order.KEYS);

@@ -13,7 +13,7 @@ import plainsieve.core.view.ViewContent;
 import plainsieve.server.definitions.edits.Ids;
 import plainsieve.server.definitions.model.Report;
 
-/** Changes of a draft that need nothing but the draft: each gives another report and leaves this one as it is. */
+/** Changes that need only the draft: each returns another report. */
 final class DraftChange {
     private final Report report;
 
@@ -72,7 +72,7 @@ final class DraftChange {
         return report.withControls(moved(report.controls(), control(element), down));
     }
 
-    /** At a place among its like, counted from 0; after the last where there are not as many. */
+    /** At an index among items of its kind, from 0; limited to the end. */
     Report placing(EditedElement element, int at) {
         if (element instanceof EditedElement.OfView view) {
             return report.withViews(reorder(report.views(), report.view(view.id()), at));
@@ -81,9 +81,9 @@ final class DraftChange {
     }
 
     /**
-     * A control between two that are under another heading is under it, too.
+     * A control between two with another heading gets that heading.
      *
-     * @param headings what each control is under, its parameter's own heading where it has none itself
+     * @param headings the effective heading of each control
      */
     Report joining(EditedElement element, Function<Control, String> headings) {
         if (!(element instanceof EditedElement.OfControl)) {
@@ -102,7 +102,7 @@ final class DraftChange {
         return between ? with(moved, moved.looking(moved.look().under(above))) : report;
     }
 
-    /** The control of a thing. Throws {@link ProblemException} when it is there no more. */
+    /** The control of an item. Throws {@link ProblemException} if it no longer exists. */
     Control control(EditedElement element) {
         return report.controls().stream()
                 .filter(control -> element instanceof EditedElement.OfControl wanted

@@ -11,12 +11,12 @@ public sealed interface EditedElement {
     /** @param id of the view, within its report */
     record OfView(String id) implements EditedElement {}
 
-    /** @param parameter the one it chooses; of a range, the lower end */
+    /** @param parameter the chosen parameter; the lower end of a range */
     record OfControl(String parameter) implements EditedElement {}
 
     record OfOpening() implements EditedElement {}
 
-    /** Throws {@link ProblemException} when the word names no thing. */
+    /** Throws {@link ProblemException} for an unknown keyword. */
     static EditedElement read(String word) {
         if (word.equals("opening")) {
             return new OfOpening();

@@ -46,10 +46,10 @@ class OutputColumnCache implements QueryColumnCache {
 
     private record CacheKey(String sourceId, String text) {}
 
-    /** @param before what was known when it was asked */
+    /** @param before the previous columns */
     private record CacheEntry(
             Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
-        /** What no one could tell is asked for again soon. */
+        /** Unknown columns are requested again soon. */
         boolean holds(Instant now) {
             boolean known = answer.isDone() && told(0).isPresent();
             return at.plus(known ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
@@ -85,7 +85,7 @@ class OutputColumnCache implements QueryColumnCache {
                 (place, last) -> last != null && last.holds(now)
                         ? last
                         : new CacheEntry(now, asking.submit(() -> ask(project, query)), await(last)));
-        // Anyone who comes later has waited already, or need not wait as long; who knew it before, not at all.
+        // Later callers wait for the remaining time only; callers with previous columns not at all.
         long millis =
                 Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
         return one.told(one.before().isPresent() ? 0 : millis);

@@ -54,10 +54,10 @@ public class OutputColumnProfiler {
     }
 
     /**
-     * The columns that the live text of a query gives.
+     * The output columns of a query's published text.
      *
-     * @throws ProblemException when its defaults cannot be used
-     * @throws SourceFailure when the source fails
+     * @throws ProblemException if its defaults are unusable
+     * @throws SourceFailure if the source fails
      */
     public List<ProfiledColumn> of(Project project, Caller caller, Query query) {
         String asked = project.prepare(query, query.liveText()).text();
@@ -70,7 +70,7 @@ public class OutputColumnProfiler {
         try {
             looked = looked(wanted -> order(project, query, defaults(caller), wanted));
         } catch (ProblemException e) {
-            // Without a default where one must be chosen, the author's trial values show the columns as well.
+            // Where a required parameter has no default, the author's trial values are used.
             looked = looked(wanted -> order(project, query, trials(caller), wanted));
         }
         if (looked.complete()) {
@@ -79,7 +79,7 @@ public class OutputColumnProfiler {
         return looked.columns();
     }
 
-    /** @param complete whether they were counted; a source that was too slow just now is asked again the next time */
+    /** @param complete whether values were counted; after a timeout they are counted the next time */
     private record Profile(List<ProfiledColumn> columns, boolean complete) {}
 
     /** @param most rows that are of use */
@@ -167,7 +167,7 @@ public class OutputColumnProfiler {
         return new ProfiledColumn(column.name(), type(column), different, days, reach, List.of());
     }
 
-    /** Both as sources give days and moments: ISO 8601, or nearly. */
+    /** Both in ISO 8601 or a similar format. */
     private static OptionalLong days(Object first, Object last) {
         if (first == null || last == null) {
             return OptionalLong.empty();
@@ -179,14 +179,14 @@ public class OutputColumnProfiler {
         }
     }
 
-    /** Both as sources give numbers. */
+    /** Both as numbers of the source. */
     private static Optional<BigDecimal> reach(Object first, Object last) {
         try {
             return first == null || last == null
                     ? Optional.empty()
                     : Optional.of(new BigDecimal(last.toString()).subtract(new BigDecimal(first.toString())));
         } catch (NumberFormatException e) {
-            // Infinity, or what is not a number, reaches nowhere.
+            // Infinity and NaN have no distance.
             return Optional.empty();
         }
     }

@@ -36,11 +36,11 @@ class PublishCheck {
     }
 
     /**
-     * Works out every view as viewers will get it, without sending it: with the defaults, or with trial values where
-     * something has to be chosen first. Then it looks for words and choices that would do nothing.
+     * Prepares the statement of every view without sending it: with the defaults, or with trial values where
+     * a choice is required. Then it looks for texts and controls without effect.
      *
      * @param drafted the project with the draft in it
-     * @throws ProblemException with everything that would not work
+     * @throws ProblemException with all problems
      */
     void of(Project drafted, Caller caller, Report draft) {
         if (draft.views().isEmpty()) {
@@ -81,7 +81,7 @@ class PublishCheck {
                 ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
     }
 
-    /** A viewer who chooses there would see nothing change. */
+    /** Controls that change nothing. */
     private static List<Problem> idleControls(Project drafted, Report draft) {
         Set<String> used = new HashSet<>();
         draft.views().forEach(view -> used.addAll(drafted.parametersOf(view)));
@@ -113,7 +113,7 @@ class PublishCheck {
                 .toList();
     }
 
-    /** Viewers have no report that was never given. */
+    /** Unpublished reports do not exist for viewers. */
     private static boolean isThere(Project drafted, ClickThrough clickThrough) {
         return drafted.hasReport(clickThrough.reportId())
                 && drafted.draft(clickThrough.reportId()).published()

@@ -41,7 +41,7 @@ public class ReportEditor {
         this.check = check;
     }
 
-    /** Makes a report of a query: what is worth showing of its columns, and a control for every parameter. A draft. */
+    /** Creates a draft of a query: proposed views of its columns, and a control for every parameter. */
     public Report begin(Project project, Caller caller, Query query) {
         SentenceContext sentenceContext = known(project, caller, query.id());
         ViewProposals proposals = new ViewProposals(query.id(), sentenceContext);
@@ -57,7 +57,7 @@ public class ReportEditor {
         return report;
     }
 
-    /** What a query could show besides what the report shows. */
+    /** The proposed views of a query that the report does not contain. */
     public List<ViewProposals.Proposal> others(Project project, Caller caller, Report report, String queryId) {
         return new ViewProposals(queryId, known(project, caller, queryId))
                 .views().stream()
@@ -65,7 +65,7 @@ public class ReportEditor {
                         .toList();
     }
 
-    /** Something that a query could show, to be looked at or taken. Throws {@link ProblemException} when it shows nothing like it. */
+    /** A proposed view. Throws {@link ProblemException} if it is not proposed. */
     public View proposed(Project project, Caller caller, String queryId, String proposalId) {
         return new ViewProposals(queryId, known(project, caller, queryId))
                 .views().stream()
@@ -113,7 +113,7 @@ public class ReportEditor {
                 : opening(project, caller, report).offers(mark.id());
     }
 
-    /** How a report opens, with what could tell the age of its data. */
+    /** The opening of a report, with columns that can determine the age of its data. */
     private OpeningSentence opening(Project project, Caller caller, Report report) {
         List<OpeningSentence.Dated> dated = report.queryIds().stream()
                 .flatMap(id -> columns.of(project, caller, project.query(id)).stream()
@@ -126,7 +126,7 @@ public class ReportEditor {
         return new OpeningSentence(report.opening(), dated, selectable(project, report));
     }
 
-    /** The report with something else at a mark. */
+    /** The report with a changed mark. */
     public Report taking(Project project, Caller caller, Report report, Mark mark, String taken) {
         EditedElement element = mark.thing();
         DraftChange change = new DraftChange(report);
@@ -150,7 +150,7 @@ public class ReportEditor {
         UP,
         DOWN;
 
-        /** Throws {@link ProblemException} when the word is none. */
+        /** Throws {@link ProblemException} for an unknown keyword. */
         public static Step ofWord(String word) {
             return Arrays.stream(values())
                     .filter(step -> step.name().toLowerCase(Locale.ROOT).equals(word))
@@ -160,7 +160,7 @@ public class ReportEditor {
         }
     }
 
-    /** The report without a thing, with a copy of it, or with it one place further up or down. Controls have no copies. */
+    /** The report with an item removed, copied, or moved by one place. Controls cannot be copied. */
     public Report stepping(Project project, Report report, EditedElement element, Step step) {
         DraftChange change = new DraftChange(report);
         return switch (step) {
@@ -180,7 +180,7 @@ public class ReportEditor {
         });
     }
 
-    /** The report with a thing at a place among its like, counted from 0. */
+    /** The report with an item moved to an index among its kind, from 0. */
     public Report placing(Project project, Report report, EditedElement element, int at) {
         return joined(project, new DraftChange(report).placing(element, at), element);
     }
@@ -215,7 +215,7 @@ public class ReportEditor {
     /** A mark of a sentence. */
     public record Mark(EditedElement thing, String id) {}
 
-    /** A control of a report, as it is stated there. */
+    /** The sentence of a control. */
     public ControlSentence sentence(Project project, Report report, Control control) {
         String first = control.parameters().get(0);
         boolean composed = report.question().isBlank();
@@ -265,22 +265,22 @@ public class ReportEditor {
                         .toList());
     }
 
-    /** What the draft changes of what viewers have. */
+    /** The differences between the draft and the published report. */
     public List<String> differences(Project project, Report draft) {
         return DraftDifferences.between(project.report(draft.id()), draft);
     }
 
     /**
-     * Gives the draft to viewers, once it is sure to work for them.
+     * Publishes the draft if it works for viewers.
      *
-     * @throws ProblemException with what would not work
+     * @throws ProblemException with the problems
      */
     public void give(Project project, Caller caller, Report draft) {
         check(project.drafted(draft.id()), caller, draft);
         edits.replace(project, draft);
     }
 
-    /** Throws {@link ProblemException} with what would not work for viewers of a report. @param drafted the project with it */
+    /** Throws {@link ProblemException} with the problems that viewers would have. @param drafted the project with the report */
     public void check(Project drafted, Caller caller, Report draft) {
         check.of(drafted.opening(draft), caller, draft);
     }

@@ -45,16 +45,16 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton {
     }
 
     /**
-     * How it goes.
+     * The state of the served files.
      *
-     * @param files whether projects are those of files
-     * @param since when those that are served were taken; nothing when none were yet
-     * @param wrong what is wrong with the files as they are now, a sentence each; none when they are served
+     * @param files whether projects are read from files
+     * @param since when the served ones were loaded; empty if none were yet
+     * @param wrong problems of the current files, one sentence each; empty if they are served
      */
     public record State(boolean files, Optional<Instant> since, List<String> wrong) {
         static final State NOTHING = new State(false, Optional.empty(), List.of());
 
-        /** Whether there is something to serve. */
+        /** Whether valid files were loaded. */
         public boolean isReady() {
             return !files || since.isPresent();
         }
@@ -78,7 +78,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton {
         looking.scheduleWithFixedDelay(this::look, LOOKS_EVERY_MILLIS, LOOKS_EVERY_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    /** Files that are still being written differ at the next look; they are read once they are stable. */
+    /** Files that are still being written differ at the next check; they are read once they are stable. */
     private void look() {
         try {
             String now = files.orElseThrow().look();

@@ -16,11 +16,11 @@ import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 
 /**
- * The folder whose projects are served: a project on its own ({@code project.yaml} in it), or a folder for each, and perhaps
- * {@code people.yaml} next to them.
+ * The served folder: a single project ({@code project.yaml} in it), or a folder per project, and optionally
+ * {@code people.yaml} beside them.
  */
 final class ServedFiles {
-    /** The project that addresses without one mean has this id, as on its own server. */
+    /** The ID of a single project, which is also the initial one of a new server. */
     private static final String ONLY = "home";
 
     private static final String PEOPLE = "people.yaml";
@@ -33,15 +33,15 @@ final class ServedFiles {
     }
 
     /**
-     * What the folder has at one moment.
+     * The content of the folder.
      *
-     * @param projects by their ids
+     * @param projects by ID
      */
     record Content(Map<String, ProjectFolder> projects, ServedPeople people) {}
 
     /**
-     * What tells one state of the files from another without reading them: their names, sizes and when they were written. Links
-     * are followed, as what is delivered is often a link that is set again.
+     * A fingerprint of the files' state without reading them: names, sizes and modification times. Links
+     * are followed, since deliveries often switch a link.
      */
     String look() {
         try (Stream<Path> files = Files.walk(folder, FileVisitOption.FOLLOW_LINKS)) {

@@ -7,9 +7,9 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Role;
 
 /**
- * The groups of a server whose projects are those of files: {@code people.yaml} next to them.
+ * The groups of a server that reads projects from files: {@code people.yaml} beside them.
  *
- * @param groups none: everyone who is signed in sees every report
+ * @param groups empty: every signed-in user sees every report
  */
 public record ServedPeople(List<ServedGroup> groups) {
     static final ServedPeople EVERYONE = new ServedPeople(List.of());
@@ -21,10 +21,10 @@ public record ServedPeople(List<ServedGroup> groups) {
     /**
      * A group.
      *
-     * @param claimed what the service that people sign in with says of those who are in it
-     * @param role what they may do in every project; viewer when it is missing
-     * @param says among what they choose, by parameter; that of every project
-     * @param reports the ids of reports that are for this group, and others that name them, and for no one else
+     * @param claimed the claim that implies membership
+     * @param role in every project; viewer if missing
+     * @param says permitted values by parameter, in all projects
+     * @param reports the IDs of reports limited to this group and others that name them
      */
     public record ServedGroup(
             String name, List<String> claimed, String role, Map<String, List<String>> says, List<String> reports) {
@@ -36,7 +36,7 @@ public record ServedPeople(List<ServedGroup> groups) {
             reports = reports == null ? List.of() : List.copyOf(reports);
         }
 
-        /** Throws {@link ProblemException} when the word is none. */
+        /** Throws {@link ProblemException} for an unknown keyword. */
         Role asRole() {
             return Role.ofWord(role)
                     .orElseThrow(() -> new ProblemException(Problem.of(

@@ -31,12 +31,12 @@ class ServedProjects {
         this.records = records;
     }
 
-    /** Lets projects be made on this server. */
+    /** Enables editing of projects on this server. */
     void open() {
         projectReplacement.open();
     }
 
-    /** Throws when the records have what would be lost. */
+    /** Throws if the records contain projects that would be lost. */
     void requireNoneOfItsOwn() {
         projectReplacement.requireNoneOfItsOwn();
     }
@@ -72,7 +72,7 @@ class ServedProjects {
                         groups.say(new Groups.GroupChoice(id, project, parameter, ChoiceText.of(values))));
     }
 
-    /** A group that goes on keeps those who are in it. */
+    /** A group that continues to exist keeps its members. */
     private Map<String, String> groups(ServedPeople people) {
         Map<String, String> ids = new HashMap<>();
         people.groups().forEach(group -> {

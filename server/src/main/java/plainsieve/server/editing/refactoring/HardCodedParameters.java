@@ -70,7 +70,7 @@ class HardCodedParameters {
         return NEEDED.contains(kind) ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
     }
 
-    /** A list from the column, when it names things and has few values, the fixed ones among them: a choice has to be listed. */
+    /** A list from the column if it is categorical with few values that include the hard-coded ones: choices must be listed. */
     private ListDefinition list(
             Project project,
             HardCodedValueConversion.Draft draft,
@@ -104,7 +104,7 @@ class HardCodedParameters {
         try {
             statementSender.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
         } catch (SourceFailure e) {
-            // Without an answer there is no list; the parameter takes any value.
+            // Without a result there is no list; the parameter accepts any value.
             return false;
         }
         Set<String> listed =

@@ -58,12 +58,12 @@ public class HardCodedValueConversion {
     }
 
     /**
-     * A fixed value that viewers could choose.
+     * A hard-coded value that could become a parameter.
      *
-     * @param places each literal, in written order
-     * @param description what it would become: ":port, many texts, as p.name is"
-     * @param existingParameters the parameters that the project has for it already; none when it has none
-     * @param existingIn the query that they are in
+     * @param places each literal, in text order
+     * @param description of the parameter: ":port, many texts, as p.name is"
+     * @param existingParameters matching parameters of the project; empty if there are none
+     * @param existingIn the query that uses them
      */
     public record HardCodedOccurrence(
             List<TextLocation> places,
@@ -75,12 +75,12 @@ public class HardCodedValueConversion {
     /**
      * The result of a conversion.
      *
-     * @param text the query with the parameters in it
-     * @param names of the parameters that were made
-     * @param reusedNames names of those that there were already
-     * @param differingDefaults those of them that reports open with another value than the one that was in the text
-     * @param equality how far the rows are known to have stayed the same
-     * @param namedAfter the word in the query's name that was one of the values; empty when there is none
+     * @param text the query with the parameters
+     * @param names of created parameters
+     * @param reusedNames of existing parameters
+     * @param differingDefaults those whose default differs from the former value
+     * @param equality whether the rows are known to be the same
+     * @param namedAfter the word in the query's name that was one of the values; empty if there is none
      */
     public record ConversionResult(
             String text,
@@ -93,12 +93,12 @@ public class HardCodedValueConversion {
             String namedAfter) {}
 
     /**
-     * A parameter with another default than the value whose place it took: reports open with other rows than those before.
+     * A parameter whose default differs from the replaced value: reports open with other rows than before.
      *
-     * @param defaultText its default, in words
-     * @param valueText the value in the text, in words
-     * @param values the same as a choice has them
-     * @param reports those that show the query
+     * @param defaultText its default as text
+     * @param valueText the former value as text
+     * @param values the former value as a choice
+     * @param reports of the query
      */
     public record DifferingDefault(
             String parameter,
@@ -140,8 +140,8 @@ public class HardCodedValueConversion {
     /**
      * A draft on the bench.
      *
-     * @param text as it is there, which may not be kept yet
-     * @param choices the trial values that are there
+     * @param text possibly not saved yet
+     * @param choices the current trial values
      */
     public record Draft(Caller caller, Query query, String text, Map<String, ChoiceText> choices) {
         RequestedChoices asked(Project project) {
@@ -150,16 +150,16 @@ public class HardCodedValueConversion {
     }
 
     /**
-     * Which fixed values are meant.
+     * A selection of hard-coded values.
      *
-     * @param starts where they begin; all of them when there are none
-     * @param createNew whether each becomes a new parameter, even where one of the project serves it
+     * @param starts their offsets; empty for all
+     * @param createNew whether each becomes a new parameter, even where one of the project matches
      */
     public record Wanted(Set<Integer> starts, boolean createNew) {}
 
     /**
-     * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
-     * When it does not run afterwards, nothing is made.
+     * Converts hard-coded values to new or matching parameters, and runs the query before and after.
+     * Changes nothing if it does not run afterwards.
      */
     public ConversionResult make(Project project, Draft draft, Wanted wanted) {
         if (StepLines.isSteps(draft.text())) {
@@ -176,7 +176,7 @@ public class HardCodedValueConversion {
             if (!usesSome) {
                 throw e;
             }
-            // One that there is already can refuse the fixed value, by its list or its limits; a new one never does.
+            // An existing parameter may reject the former value, by its list or bounds; a new one never does.
             return make(project, draft, replaced(project, draft, new Wanted(wanted.starts(), true)));
         }
     }
@@ -259,7 +259,7 @@ public class HardCodedValueConversion {
                 .toList();
     }
 
-    /* A parameter that there is already is tried with the fixed value from now on, so that the bench shows what it showed. */
+    /* An existing parameter gets the former value as its trial value, so that the bench shows the same rows. */
     private static Map<String, ChoiceText> fixedChoices(List<MatchingParameters.MatchedValue> replaced) {
         Map<String, ChoiceText> choices = new HashMap<>();
         for (MatchingParameters.MatchedValue one : replaced) {
@@ -298,7 +298,7 @@ public class HardCodedValueConversion {
                 day.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH));
     }
 
-    /** Undoes what was made: the text as it was, and the parameters gone that nothing else uses by now. All or nothing. */
+    /** Undoes a conversion: the former text, without created parameters that are otherwise unused. All or nothing. */
     @Transactional
     public Query takeBack(Project project, Query query, String text, List<String> names) {
         Query changed = queries.changeDraft(project, query, text);
@@ -307,7 +307,7 @@ public class HardCodedValueConversion {
         return changed;
     }
 
-    /* The lower end of a range was made last and goes first, because it names the upper one. */
+    /* The lower end of a range was created last and is removed first, because it references the upper one. */
     private void remove(Project project, List<String> names) {
         Set<String> gone = new HashSet<>();
         for (int i = names.size() - 1; i >= 0; i--) {

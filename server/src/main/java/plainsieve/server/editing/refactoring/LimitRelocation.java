@@ -27,7 +27,7 @@ import plainsieve.server.editing.assist.ParameterProposals;
 
 /**
  * Moves the row limit of a query to the tables that show its rows. Figures, charts and groups of a query with a row limit
- * are computed from those rows alone; a limit of a table leaves them complete.
+ * are computed from those rows only; a limit of a table leaves them complete.
  */
 @Service
 public class LimitRelocation {
@@ -42,12 +42,12 @@ public class LimitRelocation {
     }
 
     /**
-     * A query with a row limit, of which a report shows figures, charts or groups.
+     * A query with a row limit that is shown by figures, charts or groups.
      *
-     * @param limit as in the text: {@code :row_limit}, {@code 500}; empty when it is an expression
-     * @param views the views that are of those rows alone
+     * @param limit in the text: {@code :row_limit}, {@code 500}; empty for an expression
+     * @param views the affected views
      * @param tables whether any report shows a table of the query
-     * @param movable whether {@link #move} can move the limit
+     * @param movable whether {@link #move} is possible
      */
     public record LimitedQuery(Query query, String limit, List<View> views, boolean tables, boolean movable) {
         /** The problem as a sentence. */
@@ -63,7 +63,7 @@ public class LimitRelocation {
                             views.size() == 1 ? "is" : "are");
         }
 
-        /** What the move does, as on a button. */
+        /** The label of the button. */
         public String fix() {
             return tables ? "Move the limit to the table" : "Remove the limit from the query";
         }
@@ -109,7 +109,7 @@ public class LimitRelocation {
                     ? StepLines.withoutLastLimit(text)
                     : project.prepare(query, text).textWithoutOwnLimit();
         } catch (ProblemException e) {
-            // As above; such a text stays as it is.
+            // As above; such a text stays unchanged.
             return Optional.empty();
         }
     }

@@ -49,9 +49,9 @@ class MatchingParameters {
     }
 
     /**
-     * Parameters that serve a fixed value: one, or the two bounds of a range.
+     * Parameters that match a hard-coded value: one, or the two bounds of a range.
      *
-     * @param many whether it takes many values
+     * @param many whether it is multi-value
      * @param queryName the query that compares the same column with it
      */
     record Match(List<String> names, boolean many, String queryName) {}
@@ -62,7 +62,7 @@ class MatchingParameters {
     /** A column that a parameter is compared with somewhere. */
     private record ComparedParameter(String parameter, ColumnReference column, Comparison.Kind kind) {}
 
-    /** A fixed value, and the parameters of the project that could take its place; nothing when there are none. */
+    /** A hard-coded value and the matching parameters of the project, if any. */
     record MatchedValue(HardCodedValue value, Optional<Match> by) {
         MatchedValue withoutMatch() {
             return new MatchedValue(value, Optional.empty());
@@ -81,8 +81,8 @@ class MatchingParameters {
     }
 
     /**
-     * Every fixed value of a text, in written order. No parameter serves two of them, or serves one when the text mentions it
-     * itself: that would narrow twice by one choice.
+     * All hard-coded values of a text, in order. No parameter matches two of them, or one if the text uses it
+     * already: one choice would filter twice.
      */
     List<MatchedValue> in(Project project, Query query, PreparedQuery text) {
         Set<String> known = project.parameters().keySet();

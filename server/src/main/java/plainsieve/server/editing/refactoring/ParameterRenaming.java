@@ -73,7 +73,7 @@ public class ParameterRenaming {
         }
     }
 
-    /** Renames all of it or nothing. Throws {@link ProblemException} when the name is taken or cannot be a name. */
+    /** Renames everything or nothing. Throws {@link ProblemException} if the name is in use or invalid. */
     @Transactional
     public ParameterDefinition rename(Project project, String from, String to) {
         ParameterDefinition renamed = parameters.rename(project, from, to);
@@ -97,7 +97,7 @@ public class ParameterRenaming {
         return renamed;
     }
 
-    /* A draft that cannot be read is left as it is: where its parameters are cannot be reported. */
+    /* An unreadable draft stays unchanged: the positions of its parameters are unknown. */
     private static String renamed(Project project, Query query, String text, String from, String to) {
         if (StepLines.isSteps(text)) {
             return StepReferences.renamed(text, from, to);

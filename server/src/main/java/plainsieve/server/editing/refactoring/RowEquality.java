@@ -20,7 +20,7 @@ public class RowEquality {
     /** How many rows each has, and whether they are the same in any order, under the same names. */
     public record RowCounts(long first, long second, boolean same) {}
 
-    /** @param runId by which the one that is under way is stopped */
+    /** @param runId cancels the current run */
     public RowCounts of(
             Project project, RequestedChoices requested, String runId, RunRequest.Text first, RunRequest.Text second) {
         RowsDigest one = run(project, first, requested, runId);

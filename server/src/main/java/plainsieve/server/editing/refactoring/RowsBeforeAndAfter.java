@@ -36,20 +36,20 @@ class RowsBeforeAndAfter {
 
     /** How far two answers are known to be the same. */
     enum Equality {
-        /** Every row, or every one of the first where they count failed. */
+        /** All rows, or all of the first rows if counting failed. */
         ROWS,
-        /** The number of rows, and the totals of their numbers. */
+        /** The number of rows and the totals of numeric columns. */
         TOTALS,
         OTHER,
-        /** Without any change there were other rows, too. */
+        /** The rows differ even without a change. */
         UNKNOWN
     }
 
     /**
-     * What a text came to.
+     * The result of a text.
      *
-     * @param first its first rows, which are all of them where there are no more
-     * @param whole the number of all rows and their totals, where there are more and they could be counted
+     * @param first its first rows; all of them if there are no more
+     * @param whole the row count and totals, if there are more rows and counting succeeded
      */
     record RunDigest(AnswerDigest first, Optional<AnswerDigest.ResultSummary> whole) {
         /** The most that is known of it. */
@@ -85,7 +85,7 @@ class RowsBeforeAndAfter {
         return one.subtract(other).abs().compareTo(largest.multiply(NOISE)) <= 0;
     }
 
-    /** Runs the draft as it is. Throws as {@link QueryRunner#run} when it does not run. */
+    /** Runs the unchanged draft. Throws like {@link QueryRunner#run}. */
     RunDigest before(Project project, HardCodedValueConversion.Draft draft) {
         return run(project, draft, draft.text(), true);
     }
@@ -95,7 +95,7 @@ class RowsBeforeAndAfter {
         return run(project, draft, text, before.counts());
     }
 
-    /** @param before what the draft came to, which is run once more when the other is not the same */
+    /** @param before the result of the draft, which is run again if the other differs */
     Equality compare(Project project, HardCodedValueConversion.Draft draft, RunDigest before, RunDigest after) {
         Equality found = before.as(after);
         if (found != Equality.OTHER) {
@@ -137,7 +137,7 @@ class RowsBeforeAndAfter {
         try {
             queryRunner.run(order(project, draft, text, totals), counted);
         } catch (SourceFailure | ProblemException e) {
-            // What runs but cannot be counted, or not in time, is compared as far as its first rows go.
+            // A query that cannot be counted in time is compared by its first rows.
             return Optional.empty();
         }
         return counted.rows().stream().findFirst().map(row -> side(first.side(), summed, row));
@@ -154,7 +154,7 @@ class RowsBeforeAndAfter {
                 first.id(), first.columns(), Long.parseLong(row.get(0)), false, totals, first.millis());
     }
 
-    /** Nothing has no total, and neither has what is not a number or has no end. */
+    /** Null, text and infinity have no total. */
     private static Optional<BigDecimal> number(String total) {
         try {
             return Optional.ofNullable(total).map(BigDecimal::new);

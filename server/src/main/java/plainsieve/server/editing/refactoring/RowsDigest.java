@@ -38,13 +38,13 @@ final class RowsDigest implements RunListener {
             digest.update(written);
         }
         ByteBuffer row = ByteBuffer.wrap(digest.digest());
-        // Sums do not depend on the order, and count a row that comes twice.
+        // Sums do not depend on the order, and include duplicates.
         high += row.getLong();
         low += row.getLong();
         rows++;
     }
 
-    /** Equal numbers have equal texts, regardless of their type; null is not a text. */
+    /** Equal numbers have equal text, regardless of their type; null is distinct from text. */
     private static String written(Object value) {
         return value instanceof BigDecimal || value instanceof Long
                 ? new BigDecimal(value.toString()).stripTrailingZeros().toPlainString()

@@ -6,7 +6,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
  * A line that a change would alter.
  *
  * @param kind query or report
- * @param where what of it: live text, draft, question line, a control, …
+ * @param where the part: live text, draft, question line, a control, …
  * @param line from 1; 0 for a change outside of texts
  */
 public record TextChange(

@@ -24,9 +24,9 @@ public class DifferenceDescription {
     }
 
     /**
-     * A line for each difference; none where the text says it all.
+     * One line per difference; empty if the text diff shows them all.
      *
-     * @param before nothing when there was nothing yet
+     * @param before empty for a new object
      */
     public List<String> of(Optional<Project> before, Project after, ProjectDifference.ChangedObject changed) {
         return switch (changed.kind()) {
@@ -43,7 +43,7 @@ public class DifferenceDescription {
                 : List.of();
     }
 
-    /** Of its sentence, the clauses that differ: the others say nothing new. */
+    /** The changed clauses of its sentence. */
     private List<String> parameter(Optional<Project> before, Project after, String name) {
         List<String> was = before.map(project -> clauses(project, name)).orElse(List.of());
         List<String> is = clauses(after, name);
@@ -79,7 +79,7 @@ public class DifferenceDescription {
                 .toList();
     }
 
-    /** What people call a thing; its id where it is gone from both. */
+    /** The display name of an object; its ID if it is in neither. */
     public String name(Optional<Project> before, Project after, ProjectDifference.ChangedObject changed) {
         return Stream.concat(Stream.of(after), before.stream())
                 .flatMap(project -> name(project, changed).stream())

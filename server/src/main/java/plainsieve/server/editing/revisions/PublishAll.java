@@ -37,7 +37,7 @@ public class PublishAll {
         this.change = new TransactionTemplate(transactions);
     }
 
-    /** The project as viewers would have it with every draft; nothing is given. */
+    /** The project as if every draft were published; not saved. */
     public Project drafted(Project project) {
         Project all = project;
         for (Query query : project.queries()) {
@@ -58,9 +58,9 @@ public class PublishAll {
     }
 
     /**
-     * All of it, or nothing.
+     * Publishes everything or nothing.
      *
-     * @throws ProblemException with what would not work for viewers
+     * @throws ProblemException with the problems that viewers would have
      */
     public void give(Project project, Caller caller) {
         List<ReportDraft> drafts = drafts(project);
@@ -71,7 +71,7 @@ public class PublishAll {
                     Problem.of("nothing-to-give", "Nothing to publish.", "Change something, then publish."));
         }
         Project after = drafted(project);
-        // Sources may be asked for lists: that is done before anything is changed.
+        // Value lists may be queried: that is done before the transaction.
         drafts.forEach(draft -> reportEditor.check(after, caller, draft.report()));
         change.executeWithoutResult(begun -> {
             changed.forEach(query -> queries.makeLive(projects.get(project.id()), query));

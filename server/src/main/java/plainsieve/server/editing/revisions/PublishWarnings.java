@@ -51,12 +51,12 @@ public class PublishWarnings {
     }
 
     /**
-     * Something to look at.
+     * A warning before publishing.
      *
-     * @param kind of the thing that it is about: query, parameter, report, stage
-     * @param line in its text, from 1; 0 when it is about no line
-     * @param limitQueryId the query whose row limit one click moves to the tables; empty when there is no such fix
-     * @param fix what the click does, as on a button; empty without one
+     * @param kind of its object: query, parameter, report, stage
+     * @param line in its text, from 1; 0 without one
+     * @param limitQueryId the query whose row limit can be moved to the tables; empty if there is no such fix
+     * @param fix the label of the button; empty without one
      */
     public record Warning(
             @Schema(allowableValues = {"query", "parameter", "report", "stage"})
@@ -74,7 +74,7 @@ public class PublishWarnings {
         }
     }
 
-    /** @param drafted the project as viewers would have it. @param changed what they would get */
+    /** @param drafted the project as if published. @param changed the changed objects */
     public List<Warning> of(Project drafted, List<ProjectDifference.ChangedObject> changed) {
         Set<String> queries = ids(changed, ProjectDifference.Kind.QUERY);
         Set<String> reports = ids(changed, ProjectDifference.Kind.REPORT);
@@ -150,7 +150,7 @@ public class PublishWarnings {
                 .formatted(row.totalMs() / 1000.0, SLOW.toSeconds());
     }
 
-    /** What applies to viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
+    /** Stage settings that hide rows from viewers; blank and all do not. */
     private static Stream<Warning> narrowing(Project drafted) {
         Stage live = drafted.stage(Stage.LIVE);
         Stream<String> values = live.values().entrySet().stream()
@@ -180,7 +180,7 @@ public class PublishWarnings {
                 && (!value.formulaText().isEmpty() || value.choice().kind() == ChoiceText.Kind.VALUES);
     }
 
-    /** A parameter that nothing mentions does nothing, anyone who chooses it. */
+    /** An unused parameter has no effect. */
     private static Stream<Warning> idle(Project drafted) {
         return drafted.parameters().values().stream()
                 .map(ParameterDefinition::name)

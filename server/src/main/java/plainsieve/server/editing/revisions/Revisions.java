@@ -18,7 +18,7 @@ import plainsieve.server.editing.transfer.ZippedProject;
 import plainsieve.server.records.definitions.RevisionRecords;
 import plainsieve.server.records.definitions.RevisionRow;
 
-/** What viewers had, each time it became something else: looked at, compared, gone back to. Nothing of it is ever lost. */
+/** Published versions of a project: recorded on every change, compared, and restored. None is ever deleted. */
 @Service
 public class Revisions {
     private static final int NONE = 0;
@@ -32,7 +32,7 @@ public class Revisions {
     private final TransactionTemplate change;
     private final Clock clock;
 
-    /* Projects never change: the same one has been looked at already. */
+    /* Projects are immutable: an equal one has been compared already. */
     private final Map<String, Project> lookedAt = new ConcurrentHashMap<>();
 
     /* The newest revision of each. */
@@ -52,11 +52,11 @@ public class Revisions {
     }
 
     /**
-     * Keeps what viewers have of a project now, if it is something else than before. What authors make of it meanwhile is not: that
-     * is found without a change of the records.
+     * Records the published state if it changed. Drafts are not recorded: they are compared without
+     * changing the records.
      *
-     * @param who empty when no one knows
-     * @param why empty when no one said
+     * @param who empty if unknown
+     * @param why empty if not stated
      */
     public void keep(Project seen, String who, String why) {
         if (lookedAt.get(seen.id()) == seen) {
@@ -69,7 +69,7 @@ public class Revisions {
         lookedAt.put(seen.id(), seen);
     }
 
-    /* Someone else may have been faster: what is kept is what the records have now. */
+    /* A concurrent request may have recorded it: the current records are compared. */
     private void add(String projectId, String who, String why) {
         ProjectFolder now = rollback.given(projects.get(projectId));
         int last = latest(projectId);
@@ -93,7 +93,7 @@ public class Revisions {
         return records.before(projectId, number, most);
     }
 
-    /** Throws {@link NotFoundException} when there is none of this number. */
+    /** Throws {@link NotFoundException} if there is none with this number. */
     public RevisionRow get(String projectId, int number) {
         return records.find(projectId, number).orElseThrow(() -> missing(number));
     }
@@ -108,12 +108,12 @@ public class Revisions {
                 .orElseThrow(() -> missing(number));
     }
 
-    /** What became something else from one revision to another. @param from 0 for nothing */
+    /** The differences between two versions. @param from 0 for the empty project */
     public List<ProjectDifference.ChangedObject> difference(String projectId, int from, int to) {
         return ProjectDifference.between(from == NONE ? NOTHING : content(projectId, from), content(projectId, to));
     }
 
-    /** What viewers have of it, beside what its authors make of it. */
+    /** The differences between published and draft objects. */
     public List<ProjectDifference.ChangedObject> notGiven(Project project, Project drafted) {
         return ProjectDifference.between(rollback.given(project), rollback.given(drafted));
     }
@@ -123,12 +123,12 @@ public class Revisions {
         return now.asIn(content(now.id(), number));
     }
 
-    /** Viewers have again what they had. */
+    /** Publishes an older version again. */
     public void goBack(Project project, int number) {
         rollback.to(project, content(project.id(), number));
     }
 
-    /** Viewers have one thing again as they had it. */
+    /** Publishes one object of an older version again. */
     public void goBack(Project project, int number, ProjectDifference.Kind kind, String id) {
         rollback.to(project, content(project.id(), number), kind, id);
     }

@@ -8,15 +8,15 @@ public interface ProjectExtension {
     /** A companion file of the project. */
     CompanionFiles exportFiles(String projectId, CompanionFiles beside);
 
-    /** Makes what queries ask before they come. */
+    /** Prepares what queries need before they are imported. */
     default void prepare(Project project, CompanionFiles beside) {
-        // Most is asked by none.
+        // Most extensions need no preparation.
     }
 
-    /** Changes what has an id that is here, adds what has not. */
+    /** Changes objects with an existing ID and adds others. */
     void importFiles(Project project, CompanionFiles beside);
 
-    /** Whether a source of the project comes with it, and is none of the project's own. */
+    /** Whether a source is included in the project's extension instead of the project. */
     default boolean isTheirs(Project project, String sourceId) {
         return false;
     }

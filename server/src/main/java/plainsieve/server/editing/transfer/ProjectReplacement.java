@@ -55,12 +55,12 @@ public class ProjectReplacement {
         this.transfer = transfer;
     }
 
-    /** Lets projects be made on this server, as ever. */
+    /** Enables editing of projects on this server. */
     public void open() {
         serving.lock(false);
     }
 
-    /** Throws {@link IncompatibleDatabaseException} when the records have projects that were made on this server: they would be lost. */
+    /** Throws {@link IncompatibleDatabaseException} if the records contain projects created on this server, which would be lost. */
     public void requireNoneOfItsOwn() {
         if (serving.hasOwn()) {
             throw new IncompatibleDatabaseException(
@@ -69,11 +69,11 @@ public class ProjectReplacement {
     }
 
     /**
-     * All of them or none.
+     * Replaces all or none.
      *
-     * @param folders by the ids of their projects
-     * @param reach how sources are reached from here, where their files say otherwise or nothing; by their names
-     * @throws ProblemException when something does not fit; then nothing has changed
+     * @param folders by project ID
+     * @param reach connection settings that override those of the files, by source name
+     * @throws ProblemException for invalid files; then nothing has changed
      */
     @Transactional
     public void all(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
@@ -126,7 +126,7 @@ public class ProjectReplacement {
                 .toList();
     }
 
-    /** One that stays keeps what was made of it here: links, roles, selections. */
+    /** A project that continues to exist keeps its local data: links, roles, selections. */
     private void projects(Map<String, ProjectFolder> folders) {
         Set<String> known = projects.all().stream().map(Project::id).collect(Collectors.toSet());
         known.stream().filter(id -> !folders.containsKey(id)).forEach(records::remove);
@@ -152,7 +152,7 @@ public class ProjectReplacement {
         }
     }
 
-    /** Each for the projects whose files name it; two that mean different things by one name do not go together. */
+    /** Each for the projects whose files name it; different definitions under one name are an error. */
     private void sources(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
         Map<String, ProjectFile.SourceEntry> entries = new LinkedHashMap<>();
         Map<String, Set<String>> users = new LinkedHashMap<>();

@@ -46,8 +46,8 @@ import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceSettings;
 
 /**
- * The whole project out to files and in from files. Coming in, what has an id that is here already is changed, what has
- * not is added, and nothing is removed: all of it or nothing. The SQL keeps every character, and no password goes out.
+ * Exports a project to files and imports it. An import changes objects with an existing ID, adds
+ * others, and removes nothing: all or nothing. SQL keeps every character, and passwords are never exported.
  */
 @Service
 public class ProjectTransfer {
@@ -91,7 +91,7 @@ public class ProjectTransfer {
         return new ProjectFolder(file, texts, beside);
     }
 
-    /** @param texts where their texts are put, by the paths of their files */
+    /** @param texts receives their texts by file path */
     private static List<QueryEntry> queries(Project project, Map<String, String> texts) {
         List<QueryEntry> entries = new ArrayList<>();
         for (Query query : project.queries()) {
@@ -151,7 +151,7 @@ public class ProjectTransfer {
                 .toList();
     }
 
-    /** What an import does with a source that the server does not have. */
+    /** How an import handles a source that the server does not have. */
     public enum MissingSources {
         /** Adds it, as an operator may. */
         ADD,
@@ -160,10 +160,10 @@ public class ProjectTransfer {
     }
 
     /**
-     * Imports a project. Sources are matched by name; one that exists is never changed.
+     * Imports a project. Sources are matched by name; an existing one is never changed.
      *
-     * @return the names of the sources that were added
-     * @throws ProblemException when something does not fit; then nothing has changed
+     * @return the names of added sources
+     * @throws ProblemException for invalid files; then nothing has changed
      */
     @Transactional
     public List<String> importFiles(String projectId, ProjectFolder folder, MissingSources missing) {
@@ -214,7 +214,7 @@ public class ProjectTransfer {
         }
     }
 
-    /** What an import would change. Changes nothing. Throws as {@link #importFiles}. */
+    /** The changes that an import would make. Changes nothing. Throws like {@link #importFiles}. */
     @Transactional
     public List<ProjectDifference.ChangedObject> difference(
             String projectId, ProjectFolder folder, MissingSources missing) {
@@ -226,7 +226,7 @@ public class ProjectTransfer {
         return changed;
     }
 
-    /* One that exists keeps its address and password: those belong to this server, not to the project. */
+    /* An existing one keeps its address and password: those belong to this server, not to the project. */
     private void source(Project project, SourceEntry entry) {
         edits.sources().refuseOthers(project, entry.id());
         SourceSettings settings = kind(entry)
@@ -240,7 +240,7 @@ public class ProjectTransfer {
         edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
-    /** Throws {@link ProblemException} for a word that is none. */
+    /** Throws {@link ProblemException} for an unknown keyword. */
     static SourceKind kind(SourceEntry entry) {
         return SourceKind.ofWord(entry.kind())
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -267,7 +267,7 @@ public class ProjectTransfer {
         }
     }
 
-    /** First all of them without what they say of each other, so that each finds what it mentions. */
+    /** First without references to each other, so that each reference resolves. */
     private void parameters(Project project, List<ParameterEntry> entries) {
         Project now = project;
         for (ParameterEntry entry : entries) {

@@ -37,13 +37,13 @@ public class Rollback {
         this.reports = reports;
     }
 
-    /** What viewers have of a project, as files; its sources belong to the place. */
+    /** The published project as files; sources belong to the environment. */
     public ProjectFolder given(Project project) {
         ProjectFolder given = transfer.exportFiles(project).given();
         return new ProjectFolder(given.file().withoutSources(), given.texts());
     }
 
-    /** The whole project, all of it or nothing. Throws {@link ProblemException} naming what of it cannot be any more. */
+    /** The whole project or nothing. Throws {@link ProblemException} with the parts that are no longer valid. */
     @Transactional
     public void to(Project project, ProjectFolder then) {
         ProjectFolder now = transfer.exportFiles(project);
@@ -52,7 +52,7 @@ public class Rollback {
     }
 
     /**
-     * One thing alone. Throws {@link NotFoundException} when there was none then.
+     * One object. Throws {@link NotFoundException} if it did not exist.
      *
      * @param kind parameter, query or report
      */
@@ -83,7 +83,7 @@ public class Rollback {
                 : List.of();
     }
 
-    /** Reports first: they show queries, and queries mention parameters. What drafts need stays, as they do. */
+    /** Reports first: they use queries, which use parameters. Objects that drafts need stay. */
     private void removeOthers(Project project, ProjectFile then) {
         DraftDependencies needed = DraftDependencies.of(project);
         Set<String> reportIds =
@@ -120,7 +120,7 @@ public class Rollback {
                 });
     }
 
-    /** What authors are working on is not what viewers have: it goes on. */
+    /** Drafts are not part of a version: they stay. */
     private static ProjectFolder keepingDrafts(ProjectFolder then, ProjectFolder now) {
         Map<String, String> texts = new HashMap<>(then.texts());
         Map<String, String> draftFiles = now.file().queries().stream()

@@ -16,14 +16,14 @@ public class AuditRecorder {
     }
 
     /**
-     * @param what its kind, a few plain words
-     * @param projectId empty when it is of no project
+     * @param what the action, a few words
+     * @param projectId empty outside projects
      */
     public void note(HttpServletRequest request, String what, String projectId, String about) {
         noteOf(callerResolver.nameNow(), request, what, projectId, about);
     }
 
-    /** What someone does who is not signed in with the request. @param person their name; empty when no one knows */
+    /** An action without an authenticated user. @param person their name; empty if unknown */
     public void noteOf(String person, HttpServletRequest request, String what, String projectId, String about) {
         auditLog.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
     }

@@ -27,7 +27,7 @@ import plainsieve.server.runtime.settings.Settings;
 /** Resolves the caller of a request and their role. */
 @Component
 public class CallerResolver {
-    /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */
+    /** Request header of authors: the impersonated {@code group:id} or {@code person:name}. */
     public static final String VIEW_AS = "View-As";
 
     private final Settings settings;
@@ -43,12 +43,12 @@ public class CallerResolver {
         this.viewAs = viewAs;
     }
 
-    /** Whether people sign in here. */
+    /** Whether the server has accounts. */
     public boolean haveAccounts() {
         return settings.accounts();
     }
 
-    /** The role of anyone who asks from this machine, where no one signs in. */
+    /** The role of everyone on this machine, without accounts. */
     public Role ofThisMachine() {
         return settings.role();
     }
@@ -60,14 +60,14 @@ public class CallerResolver {
         return caller ? Optional.of((AuthenticatedPerson) known.getPrincipal()) : Optional.empty();
     }
 
-    /** The signed-in person. Throws {@link NotSignedInException} if there is none. */
+    /** The signed-in user. Throws {@link NotSignedInException} if there is none. */
     public AuthenticatedPerson required() {
         return now().orElseThrow(NotSignedInException::new);
     }
 
     /**
-     * The person of the session. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
-     * {@link ProblemException} for a key, {@link NotSignedInException} when no one is signed in.
+     * The user of the session. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
+     * {@link ProblemException} for an API key, {@link NotSignedInException} for anonymous callers.
      */
     public AuthenticatedPerson requiredInPerson() {
         AuthenticatedPerson authenticatedPerson = required();
@@ -83,7 +83,7 @@ public class CallerResolver {
         return role(request, Optional.of(projectId));
     }
 
-    /** Whether a project is for anyone who asks, or one of its reports. */
+    /** Whether the caller has access to a project or one of its reports. */
     public boolean sees(HttpServletRequest request, String projectId) {
         return settings.accounts()
                 ? now().flatMap(authenticatedPerson -> permissions.role(authenticatedPerson, projectId))
@@ -93,10 +93,10 @@ public class CallerResolver {
     }
 
     /**
-     * The role of anyone who asks. Throws {@link NotSignedInException} when no one is signed in, and {@link NotFoundException} for a project that is not
-     * for them, as for one that is not there.
+     * The role of the caller. Throws {@link NotSignedInException} for anonymous callers, and {@link NotFoundException} for an
+     * inaccessible or missing project.
      *
-     * @param projectId nothing for what is of no project
+     * @param projectId empty outside projects
      */
     Role role(HttpServletRequest request, Optional<String> projectId) {
         if (!settings.accounts()) {
@@ -115,7 +115,7 @@ public class CallerResolver {
         return own.orElseThrow(() -> new NotFoundException("project", projectId.orElse(""), List.of()));
     }
 
-    /* Asked for by the route and by what it takes: read once for a request. */
+    /* Used by the route and its arguments: read once per request. */
     private Optional<Permissions.ProjectRole> standing(HttpServletRequest request, String projectId) {
         String kept = Permissions.ProjectRole.class.getName() + projectId;
         if (request.getAttribute(kept) instanceof Permissions.ProjectRole standing) {
@@ -138,7 +138,7 @@ public class CallerResolver {
         return settings.role();
     }
 
-    /** Anyone who asks, as a caller of a project, or whom they look as. Throws as {@link #role}. */
+    /** The caller of a project, or the impersonated viewer. Throws like {@link #role}. */
     public Caller caller(HttpServletRequest request, String projectId) {
         Caller own = own(request, projectId);
         String as = request.getHeader(VIEW_AS);
@@ -171,7 +171,7 @@ public class CallerResolver {
         return cookie == null ? request.getRemoteAddr() : cookie.getValue();
     }
 
-    /** Where a request comes from. One that was handed on by another server is not from this machine. */
+    /** The origin of a request. A forwarded one is not from this machine. */
     public static SignInService.RequestOrigin from(HttpServletRequest request) {
         String browser = request.getHeader("User-Agent");
         boolean handedOn = request.getHeader("Forwarded") != null || request.getHeader("X-Forwarded-For") != null;
@@ -190,7 +190,7 @@ public class CallerResolver {
         }
     }
 
-    /** The name of anyone who asks, for the audit log; empty when no one is signed in. */
+    /** The name of the caller for the audit log; empty for anonymous ones. */
     public String nameNow() {
         return now().map(authenticatedPerson -> authenticatedPerson.person().name())
                 .orElse(settings.accounts() ? "" : settings.role().word());

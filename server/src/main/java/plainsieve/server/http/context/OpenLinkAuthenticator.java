@@ -19,7 +19,7 @@ import plainsieve.server.people.Viewer;
 
 /**
  * Authenticates requests by a signed link without sign-in: a viewer of one report. Requests send the token in a header with the
- * report; pages and downloads have it in the address.
+ * report; pages and downloads have it in the URL.
  */
 @Component
 public class OpenLinkAuthenticator {
@@ -39,18 +39,18 @@ public class OpenLinkAuthenticator {
         this.projects = projects;
     }
 
-    /** Someone with a link of a project that holds and is for anyone who has it. */
+    /** The caller of a valid public link of a project. */
     Optional<Caller> caller(HttpServletRequest request, String projectId) {
         Optional<LinkParameters> said = readLink(request);
         try {
             return said.flatMap(link -> caller(projectId, link));
         } catch (ProblemException | NotFoundException over) {
-            // No one is known by a link that does not hold; where it is used it is reported why.
+            // An invalid link identifies no caller; the reason is reported where it is used.
             return Optional.empty();
         }
     }
 
-    /** Throws {@link ProblemException} saying why a link does not hold, when a request says one. */
+    /** Throws {@link ProblemException} with the reason if a request has an invalid link. */
     void refuse(HttpServletRequest request, String projectId) {
         readLink(request).ifPresent(said -> {
             try {
@@ -76,7 +76,7 @@ public class OpenLinkAuthenticator {
                 : Optional.empty();
     }
 
-    /** What a request says of a link. */
+    /** The link in a request. */
     private record LinkParameters(String report, String token) {}
 
     private static Optional<LinkParameters> readLink(HttpServletRequest request) {

@@ -35,7 +35,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
     /** In a request of an author's: the number of the revision that it is about. */
     private static final String REVISION = "Revision";
 
-    /** In a request of an author's: the name of the stage that it is asked in. */
+    /** Request header of authors: the name of the stage to use. */
     private static final String STAGE = "Stage";
 
     private final Projects projects;
@@ -82,7 +82,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
         }
     }
 
-    /** The project that the address names, as it is when the request arrives. */
+    /** The project in the path, in its state at the beginning of the request. */
     private final class ProjectOfAddress implements HandlerMethodArgumentResolver {
         @Override
         public boolean supportsParameter(MethodParameter parameter) {
@@ -103,7 +103,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
             return staged == null ? found : openingReport(http, inStage(http, found, staged.value()));
         }
 
-        /** With what the report of the address opens with; a report in the editor is opened there, as it is drafted. */
+        /** With the defaults of the report in the path; in the editor with those of its draft. */
         private Project openingReport(HttpServletRequest request, Project project) {
             Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
             boolean report = pattern != null
@@ -126,7 +126,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
             return project.inStage(named);
         }
 
-        /** As it was once, for authors who look at it. */
+        /** An older version, for authors. */
         private Project atRevision(HttpServletRequest request, Project now) {
             String number = request.getHeader(REVISION);
             if (number == null || !number.matches("\\d{1,9}")) {
@@ -183,7 +183,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
         }
     }
 
-    /* A client without cookies fetches a download that belongs to its address; a new cookie would make it someone else. */
+    /* A client without cookies fetches a download that belongs to its IP address; a new cookie would make it another client. */
     private static boolean beginsVisit(HttpServletRequest request) {
         return "GET".equals(request.getMethod()) && !OwnPath.of(request).contains("/downloads/");
     }
@@ -197,7 +197,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
             if (done && handler instanceof HandlerMethod method && method.hasMethodAnnotation(Audited.class)) {
                 String about = namedIn(request).entrySet().stream()
                         .filter(named -> !named.getKey().equals("project"))
-                        // The id of a thing, then what is within it.
+                        // The ID of an object before those within it.
                         .sorted(Comparator.comparing(named -> String.valueOf(named.getKey())))
                         .map(named -> String.valueOf(named.getValue()))
                         .collect(Collectors.joining(", "));
@@ -210,7 +210,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
         }
     }
 
-    /** Whom a route is for; nothing when it does not say. */
+    /** The required role of a route; empty if it is not declared. */
     public static Optional<RequiredRole> routeOf(HandlerMethod method) {
         RequiredRole own = method.getMethodAnnotation(RequiredRole.class);
         return Optional.ofNullable(own == null ? method.getBeanType().getAnnotation(RequiredRole.class) : own);
@@ -221,7 +221,7 @@ public class RequestContextConfiguration implements WebMvcConfigurer {
         return Optional.ofNullable(namedIn(request).get("project")).map(Object::toString);
     }
 
-    /** What the address names. */
+    /** The path variables. */
     private static Map<?, ?> namedIn(HttpServletRequest request) {
         return request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables
                 ? variables

@@ -12,6 +12,6 @@ import plainsieve.server.people.Role;
 public @interface RequiredRole {
     Role value();
 
-    /** Whether it is for those who are not signed in, too. */
+    /** Whether anonymous callers are permitted, too. */
     boolean open() default false;
 }

@@ -9,12 +9,12 @@ public final class SessionCookie {
 
     private SessionCookie() {}
 
-    /** As a header sets it in an answer to this request; over HTTPS alone, if that came so. */
+    /** The Set-Cookie header; secure if the request used HTTPS. */
     public static String of(String secret, Duration lasts, HttpServletRequest request) {
         return cookie(secret, lasts, request);
     }
 
-    /** As a header takes it away. */
+    /** The Set-Cookie header that removes it. */
     public static String none(HttpServletRequest request) {
         return cookie("", Duration.ZERO, request);
     }

@@ -6,7 +6,7 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * A project that is asked, not changed: with what holds in one of its stages. Authors may ask for another one with the header
+ * A project for runs, with the settings of one of its stages. Authors may select another one with the header
  * {@code Stage}.
  */
 @Retention(RetentionPolicy.RUNTIME)

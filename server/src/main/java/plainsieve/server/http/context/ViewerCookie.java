@@ -17,7 +17,7 @@ public final class ViewerCookie {
         return UUID.randomUUID().toString();
     }
 
-    /** As a header sets it in an answer to this request; over HTTPS alone, if that came so. */
+    /** The Set-Cookie header; secure if the request used HTTPS. */
     public static String of(String viewer, HttpServletRequest request) {
         return HttpOnlyCookie.of(NAME, viewer, "/api", KEPT, request);
     }

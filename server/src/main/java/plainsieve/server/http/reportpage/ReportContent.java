@@ -67,7 +67,7 @@ public class ReportContent {
                 StageRestrictions.describe(project, report, caller));
     }
 
-    /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
+    /** Without computed ones and trial values, and with current defaults. In the project's order. */
     private List<ParameterBody> chosenByReaders(Project project, Caller caller, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
@@ -75,7 +75,7 @@ public class ReportContent {
                 .toList();
     }
 
-    /* Where it has no list, what belongs to them is one: what they may choose can be taken, not only typed. */
+    /* Without a list, the permitted values become one: they can be selected instead of typed. */
     private static ParameterBody asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
         List<ListedValue> theirs = Stream.ofNullable(opening.determined().get(definition.name()))
                 .flatMap(held -> held.values().stream())
@@ -87,7 +87,7 @@ public class ReportContent {
         return ParameterBody.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
     }
 
-    /** @param caller with what is fixed for them */
+    /** @param caller with fixed choices */
     public QuestionBodies.QuestionBody question(
             Project project, Caller caller, Report report, Map<String, ChoiceBody> choices, Locale locale) {
         RequestedChoices requested = ReportRunRequests.choices(project, caller, report, ChoiceBody.texts(choices));

@@ -31,7 +31,7 @@ public class SignedLinkCallers {
         return caller.fixing(reportLinks.read(project, reportId, token).choices(), "The link");
     }
 
-    /** Whether someone sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
+    /** Whether a report is visible: unpublished ones are visible to authors only, others may be limited to groups. */
     public boolean sees(Project project, String reportId, Caller caller) {
         boolean author = caller.role().mayActAs(Role.AUTHOR);
         return author || project.draft(reportId).published() && permissions.isFor(caller, project.id(), reportId);

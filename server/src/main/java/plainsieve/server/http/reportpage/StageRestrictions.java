@@ -11,11 +11,11 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.StageWords;
 import plainsieve.server.people.Caller;
 
-/** What of a stage narrows a report without a control that shows it. */
+/** Stage settings that filter a report without a visible control. */
 final class StageRestrictions {
     private StageRestrictions() {}
 
-    /** @param caller who is reported; where statements go is reported to those who see inside */
+    /** @param caller whose role determines whether sources are named */
     static StageSummary describe(Project project, Report report, Caller caller) {
         Stage stage = project.stage();
         List<String> narrows = new ArrayList<>();

@@ -20,7 +20,7 @@ import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 
-/** The facts about a report's views that pages need besides their definitions. */
+/** Additional facts about a report's views. */
 final class ViewContext {
     private final Project project;
     private final Report report;
@@ -30,7 +30,7 @@ final class ViewContext {
         this.report = report;
     }
 
-    /** Leads to reports that are there; the others filter, as if nothing was stated. */
+    /** Links to existing reports; others filter, as if no link was defined. */
     Map<String, ReportLinkBody> leads() {
         Map<String, ReportLinkBody> leads = new HashMap<>();
         for (View view : report.views()) {
@@ -56,7 +56,7 @@ final class ViewContext {
         return leads;
     }
 
-    /** For each view whose groups may lack a value because an outer join found nothing, the table it looked in. */
+    /** For each view whose groups may be null because of an unmatched outer join, the joined table. */
     Map<String, String> partners() {
         Map<String, String> partners = new HashMap<>();
         for (View view : report.asking()) {
@@ -77,7 +77,7 @@ final class ViewContext {
         }
     }
 
-    /** For each line the two parameters whose range of days it follows: they are compared with the column that it shows. */
+    /** For each line, the two parameters of the date range on its axis: they are compared with the displayed column. */
     Map<String, List<String>> spans() {
         Map<String, List<String>> spans = new HashMap<>();
         report.asking().stream()
@@ -108,7 +108,7 @@ final class ViewContext {
         return parameter.type() == Type.DATE && !parameter.rangeEnd().isEmpty();
     }
 
-    /** For each view of figures or groups whose query has its own row limit, that limit: the view is of those rows alone. */
+    /** For each view of figures or groups, the row limit of its query, if any: the view is computed from those rows only. */
     Map<String, QueryLimitBody> limited() {
         Map<String, QueryLimitBody> limited = new HashMap<>();
         report.asking().stream()

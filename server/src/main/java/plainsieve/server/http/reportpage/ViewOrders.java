@@ -16,7 +16,7 @@ import plainsieve.server.results.runs.ReportRunRequests;
 import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.sources.sent.Purpose;
 
-/** Orders of views as pages ask for them. */
+/** Converts requested views of a page to run requests. */
 @Component
 public class ViewOrders {
     private final ReportRunRequests orders;
@@ -28,8 +28,8 @@ public class ViewOrders {
     /**
      * The caller and the report.
      *
-     * @param caller with what is fixed for them
-     * @param kind what causes it
+     * @param caller with fixed choices
+     * @param kind the cause of the statements
      */
     public record For(Project project, Report report, Caller caller, Purpose.Kind kind) {}
 
@@ -51,14 +51,14 @@ public class ViewOrders {
                         body.pages()));
     }
 
-    /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.definitions.model.NotFoundException} when the report has none. */
+    /** A view of a page, prepared when its turn comes. Throws {@link plainsieve.server.definitions.model.NotFoundException} for an unknown view. */
     public ReportPageRequest.View ofPage(Report report, RunBodies.PageView one, Supplier<For> whom) {
         View view = report.view(one.view());
         return new ReportPageRequest.View(
                 leads(view, one.run()), one.run().refresh(), () -> order(whom.get(), view, one.run()));
     }
 
-    /** Whether rows are asked for, which are looked at first. */
+    /** Whether it requests visible rows, which have priority. */
     private static boolean leads(View view, RunBodies.ViewRun body) {
         return view.shown() instanceof ViewContent.Table
                 && ViewPart.read(body.part()).equals(Optional.of(ViewPart.MAIN));

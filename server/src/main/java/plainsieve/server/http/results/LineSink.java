@@ -6,13 +6,13 @@ import plainsieve.server.runtime.spool.Spool;
 
 /** The destination of the lines of a response. */
 interface LineSink {
-    /** Whole lines, whose bytes are not changed any more. Throws {@link IOException} when nothing more is taken. */
+    /** Whole lines, whose bytes are not changed afterwards. Throws {@link IOException} if no more are accepted. */
     void give(ByteBuffer lines) throws IOException;
 
-    /** Nothing more comes. */
+    /** Ends the stream. */
     void end();
 
-    /** All of it goes to one reader. */
+    /** A sink for a single reader. */
     static LineSink into(Spool spool) {
         return new LineSink() {
             @Override

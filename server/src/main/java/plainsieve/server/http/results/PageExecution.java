@@ -78,7 +78,7 @@ final class PageExecution {
             return reader.end().isDone();
         }
 
-        /** Whether it is asked for, and there is more to come. */
+        /** Whether it is running. */
         boolean isUnderWay() {
             return begun && !isOver();
         }
@@ -101,7 +101,7 @@ final class PageExecution {
             if (leading.isEmpty()) {
                 runStreaming.begin(this::askOthers);
             } else {
-                // At the limit, the threads of the leading views ask for the others. This one may be that of all
+                // At the limit, the threads of the leading views run the others. This thread may be the one for all
                 // timeouts.
                 runStreaming.tryBegin(this::askOthers);
             }
@@ -125,14 +125,14 @@ final class PageExecution {
         }
     }
 
-    /** Says of each that is under way how it is. What waits for its turn says nothing. */
+    /** Reports the progress of each running view. Queued views report nothing. */
     void tellStanding() {
         views.stream()
                 .filter(Mine::isUnderWay)
                 .forEach(mine -> tell(mine.lineSink, runStreaming.standing(mine.reader)));
     }
 
-    /** No one wants any of it any more. */
+    /** Cancels all views. */
     void leave(Cancellation.Reason why) {
         for (Mine next = others.poll(); next != null; next = others.poll()) {
             next.reader.fails(SharedExecutions.stopped());
@@ -144,7 +144,7 @@ final class PageExecution {
         try {
             lineSink.give(ByteBuffer.wrap(line));
         } catch (IOException e) {
-            // No one reads any more, which is noticed where the answer is delivered.
+            // The reader has disconnected, which is detected when the response is written.
         }
     }
 }

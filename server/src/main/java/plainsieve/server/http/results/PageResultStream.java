@@ -14,7 +14,7 @@ final class PageResultStream {
     private int open;
     private int speaking = NONE;
 
-    /** @param asked how much is asked for; the stream ends when each of them has ended */
+    /** @param asked the number of views; the stream ends after all of them */
     PageResultStream(Spool spool, JsonMapper json, int asked) {
         this.spool = spool;
         this.json = json;
@@ -24,7 +24,7 @@ final class PageResultStream {
         }
     }
 
-    /** @param asked its place among what is asked for, as in {@link RunEvent.Section} */
+    /** @param asked its index in the request, as in {@link RunEvent.Section} */
     LineSink outlet(int asked) {
         return new LineSink() {
             @Override

@@ -8,19 +8,19 @@ import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.sources.Cancellations;
 
 /**
- * The requests of a page in one request body.
+ * The views of a page in one request.
  *
- * @param run by which the caller can stop all of it
- * @param question says its question, where that is asked for, too
+ * @param run the ID that cancels all of them
+ * @param question renders the question, if it is requested
  */
 public record ReportPageRequest(
         Cancellations.RunKey run, List<View> views, Optional<Supplier<QuestionBodies.QuestionBody>> question) {
     /**
-     * A view of it.
+     * A view of the page.
      *
-     * @param leads whether its rows are what is looked at first: the others have the source once they come
+     * @param leads whether it has priority: others start when its rows arrive
      * @param refresh whether to ignore a cached result
-     * @param order throws what cannot be ordered
+     * @param order throws for invalid requests
      */
     public record View(boolean leads, boolean refresh, Supplier<RunRequest> order) {}
 }

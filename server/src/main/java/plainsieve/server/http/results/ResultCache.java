@@ -27,17 +27,17 @@ class ResultCache {
         this.clock = clock;
     }
 
-    /** @param at when it had come @param time for how long it is taken again */
+    /** @param at its time @param time how long it is reused */
     record Kept(Instant at, Duration time, SharedExecution.Whole whole) {}
 
-    /** An answer that may be taken again still. */
+    /** A result that may be reused. */
     Optional<Kept> find(ResultCacheKey question) {
         return Optional.ofNullable(answers.getIfPresent(question))
                 .filter(kept -> kept.at().plus(kept.time()).isAfter(clock.instant()));
     }
 
     void keep(ResultCacheKey question, Duration time, SharedExecution.Whole whole) {
-        // No one asks in a former state of the project any more; it would stay in memory for its answers' sake.
+        // Former states of the project are no longer requested; they would stay in memory for their results.
         answers.asMap().keySet().removeIf(known -> known.isOfFormer(question.project()));
         answers.put(question, new Kept(clock.instant(), time, whole));
     }

@@ -8,8 +8,8 @@ import plainsieve.server.results.runs.QueryRunner;
 /**
  * Identifies a result: statement, source, and the caller's restrictions.
  *
- * @param project in the state that the run sees; another state, of its sources too, is another project
- * @param inside whether the answer says what was sent, too
+ * @param project the snapshot; another state, including its sources, is another project
+ * @param inside whether the result contains the statement
  */
 record ResultCacheKey(Project project, String sourceId, Statement statement, boolean inside) {
     static ResultCacheKey of(QueryRunner.PreparedRun ready) {
@@ -18,7 +18,7 @@ record ResultCacheKey(Project project, String sourceId, Statement statement, boo
                 ready.order().project(), ready.origin().sourceId(), ready.statement(), caller.seesInside());
     }
 
-    /** Whether it was asked in another state of this project, as it is seen in this stage. */
+    /** Whether it belongs to an older state of this project in the same stage. */
     boolean isOfFormer(Project now) {
         return project != now
                 && project.id().equals(now.id())

@@ -32,13 +32,13 @@ public final class ResultStreamWriter implements RunListener {
     private final RowEncoder rows;
     private final ClientPresence clientPresence = new ClientPresence();
     private volatile int before;
-    /** Its last line is written; what is still to be kept of the run is nothing for its reader. */
+    /** Set when the last line is written; the rest of the run does not concern the reader. */
     private volatile boolean ended;
 
     private Statement statement;
     private long sentId;
 
-    /** @param inside whether it says what was sent, too @param told is reported the number in Sent */
+    /** @param inside whether it contains the statement @param told receives the number in Sent */
     public ResultStreamWriter(OutputStream out, JsonMapper json, Clock clock, boolean inside, LongConsumer told) {
         this.told = told;
         this.inside = inside;
@@ -53,7 +53,7 @@ public final class ResultStreamWriter implements RunListener {
         clientPresence.begun(run);
     }
 
-    /** No one wants it any more. */
+    /** Cancels the run. */
     void leave(Cancellation.Reason why) {
         clientPresence.leave(why);
     }

@@ -16,7 +16,7 @@ final class ResultSubscriber {
     private volatile Optional<SharedExecution> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    /** @param lineSink where what comes goes @param refresh whether to ignore a cached result */
+    /** @param lineSink receives the result @param refresh whether to ignore a cached result */
     ResultSubscriber(LineSink lineSink, boolean refresh) {
         this.lineSink = lineSink;
         this.refresh = refresh;
@@ -30,17 +30,17 @@ final class ResultSubscriber {
         return lineSink;
     }
 
-    /** Ends when there is nothing more to come, or fails as the run did. */
+    /** Completes after the last line, or fails like the run. */
     CompletableFuture<Void> end() {
         return end;
     }
 
     /**
-     * Said before it reads a run.
+     * Called before it reads a run.
      *
-     * @param stop by it the reader says that it is enough
-     * @param stopped what the reader is reported then, while it goes on for others
-     * @param answered is reported the number in Sent of the statement whose answer is read, where someone else has asked it
+     * @param stop by which the reader cancels
+     * @param stopped the failure that the reader gets then, while the run continues for others
+     * @param answered receives the number in Sent of a statement started by someone else
      */
     void asks(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
         whenStopped = stopped;
@@ -59,7 +59,7 @@ final class ResultSubscriber {
         answeredBy.accept(sentId);
     }
 
-    /** How it is, as a line, which is empty when the last one is written; nothing before it is known what is asked. */
+    /** The progress line; an empty one after the last line; empty before the statement is known. */
     Optional<byte[]> standing() {
         return run.map(shared -> shared.stream().standing());
     }
@@ -83,7 +83,7 @@ final class ResultSubscriber {
         }
     }
 
-    /** For others it goes on. */
+    /** The run continues for others. */
     void stopped() {
         fails(whenStopped);
     }

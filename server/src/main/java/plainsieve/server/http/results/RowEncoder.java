@@ -6,8 +6,8 @@ import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Rows as lines of a run's answer, {@link RunEvent.Rows}: each value is written when it comes, so that nothing is collected
- * twice. The first line is short, so that something is soon seen.
+ * Encodes rows as lines of a result, {@link RunEvent.Rows}: each value is written when it arrives, so that nothing is buffered
+ * twice. The first line is short, so that it arrives early.
  */
 final class RowEncoder {
     private static final int FIRST_ROWS = 50;
@@ -62,7 +62,7 @@ final class RowEncoder {
         }
     }
 
-    /** Ends the line that was begun, if one was. */
+    /** Ends the current line, if there is one. */
     void flush() {
         if (rows > 0) {
             writing.writeEndArray();

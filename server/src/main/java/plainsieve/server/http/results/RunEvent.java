@@ -9,9 +9,9 @@ import plainsieve.server.body.SentBodies;
 import plainsieve.sources.Column;
 
 /**
- * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes longer
- * says how it precedes and in between: waiting, or going; what is kept says since when. In the answer of a whole page a line says
- * of what those are that follow it.
+ * One line of a result, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. Long runs
+ * report their progress before and in between: waiting, or going; cached results report their time. In the response of a page, a line
+ * names the view of the following lines.
  */
 @Schema(
         oneOf = {
@@ -66,7 +66,7 @@ public sealed interface RunEvent {
             List<Column> columns)
             implements RunEvent {}
 
-    /** @param rows each value null, a boolean, a number, or text; whole numbers beyond 2^53 and decimals come as text */
+    /** @param rows each value null, a boolean, a number, or text; integers beyond 2^53 and decimals are text */
     @Schema(name = "RunRows")
     record Rows(@Schema(allowableValues = "rows") String event, List<Object[]> rows) implements RunEvent {}
 

@@ -33,7 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class RunStreaming {
     private static final Logger LOG = LoggerFactory.getLogger(RunStreaming.class);
     private static final Duration SOON = Duration.ofSeconds(1);
-    /** Before a page says that its views wait for their turn. */
+    /** The delay before a page reports queued views. */
     private static final Duration TOLD_FIRST = Duration.ofMillis(300);
 
     private static final Duration TOLD_EVERY = Duration.ofMillis(500);
@@ -57,7 +57,7 @@ public class RunStreaming {
         this.json = json;
     }
 
-    /** Throws what fails soon. @param refresh whether to ignore a cached result */
+    /** Throws early failures. @param refresh whether to ignore a cached result */
     public void run(RunRequest request, boolean refresh, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
             ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), refresh);
@@ -80,12 +80,12 @@ public class RunStreaming {
         }
     }
 
-    /** All that a page asks for, in one answer. What fails of it is reported in its lines, and keeps nothing else back. */
+    /** All views of a page in one response. Failures are reported in its lines and do not affect other views. */
     public void run(ReportPageRequest page, HttpServletResponse response) {
         run(page, () -> begun(response));
     }
 
-    /** Where an answer goes, once there is one. */
+    /** The destination of a response. */
     public interface Outward {
         OutputStream open() throws IOException;
     }
@@ -114,14 +114,14 @@ public class RunStreaming {
         return new UncheckedIOException("The browser went away", e);
     }
 
-    /** Does something beside what the caller does; at the limit of threads, before the caller goes on. */
+    /** Runs work in another thread; in the caller's at the limit of threads. */
     void begin(Runnable work) {
         if (!tryBegin(work)) {
             work.run();
         }
     }
 
-    /** Does something beside what the caller does, unless all threads are busy. */
+    /** Runs work in another thread, unless all are busy. */
     boolean tryBegin(Runnable work) {
         try {
             spools.runs().execute(work);
@@ -137,7 +137,7 @@ public class RunStreaming {
             QueryRunner.PreparedRun ready = queryRunner.ready(order.get());
             shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
-            // Anyone who reads hears of everything: else they would wait for ever.
+            // The reader must get every failure, or it would wait forever.
             reader.fails(e);
         }
     }
@@ -153,7 +153,7 @@ public class RunStreaming {
         }
     }
 
-    /** How an answer is handed over. @param standing says how it is while nothing comes @param leave is reported when no one reads */
+    /** How a response is delivered. @param standing progress while there are no rows @param leave called when the client disconnects */
     private record Delivery(Telling standing, Consumer<Cancellation.Reason> leave) {
         private interface Telling {
             void tell() throws IOException;
@@ -183,7 +183,7 @@ public class RunStreaming {
         }
     }
 
-    /* The status has gone out long ago; the last line says how it ended. */
+    /* The status has been sent; the last line has the outcome. */
     private void finish(ResultSubscriber reader, HttpServletResponse response) throws IOException {
         try {
             reader.end().join();
@@ -203,7 +203,7 @@ public class RunStreaming {
         return line(new RunEvent.Question("question", question));
     }
 
-    /** The last line of what failed. */
+    /** The last line of a failed run. */
     byte[] failed(Throwable why) {
         FailureBody failure = failureBody(why);
         return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
@@ -220,7 +220,7 @@ public class RunStreaming {
     }
 
     private FailureBody internal(Throwable failure) {
-        // What it would have asked is closed before it when the server stops.
+        // Sources close before this executor when the server stops.
         if (!spools.runs().isShutdown()) {
             LOG.error("A run failed", failure);
         }

@@ -29,7 +29,7 @@ final class SharedExecution {
     private OptionalLong sentId = OptionalLong.empty();
     private boolean closed;
 
-    /** @param inside whether it says what was sent, too @param first who has it begun */
+    /** @param inside whether it contains the statement @param first the reader that starts it */
     SharedExecution(JsonMapper json, Clock clock, boolean inside, ResultSubscriber first) {
         this.first = first;
         this.stream = new ResultStreamWriter(new Fan(), json, clock, inside, this::tell);
@@ -40,7 +40,7 @@ final class SharedExecution {
         return stream;
     }
 
-    /** Whether this reader gets the whole answer: not once it is over, or too much of it has gone by. */
+    /** Whether this reader gets the complete result: not after the end, or if too much has been sent. */
     synchronized boolean join(ResultSubscriber reader) {
         if (closed) {
             return false;
@@ -57,7 +57,7 @@ final class SharedExecution {
         readers.stream().filter(reader -> reader != first).forEach(reader -> reader.answeredBy(id));
     }
 
-    /** One of them wants it no more. The last one stops it, and hears how it ends. */
+    /** A reader leaves. The last one cancels the run and gets its outcome. */
     synchronized void leave(ResultSubscriber reader, Cancellation.Reason why) {
         if (!readers.contains(reader)) {
             return;
@@ -79,7 +79,7 @@ final class SharedExecution {
         return allKept ? Optional.of(new Whole(sentId.orElseThrow(), List.copyOf(kept), bytes)) : Optional.empty();
     }
 
-    /** It has ended: those who read it have all of it. */
+    /** It has ended: its readers have all lines. */
     synchronized void ends() {
         closed = true;
         readers.forEach(ResultSubscriber::ends);
@@ -92,7 +92,7 @@ final class SharedExecution {
         kept.clear();
     }
 
-    /* Anyone who has gone, or is too slow for what may wait for them, keeps it from no one else. */
+    /* A reader that has disconnected or is too slow does not affect others. */
     private Optional<IOException> give(ResultSubscriber reader, ByteBuffer some) {
         try {
             reader.outlet().give(some.duplicate());

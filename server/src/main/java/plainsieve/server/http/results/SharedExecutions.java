@@ -41,12 +41,12 @@ class SharedExecutions {
         this.clock = clock;
     }
 
-    /** A run that is to be begun. @param kept for how long its answer is taken again */
+    /** A run to be started. @param kept how long its result is reused */
     record Begun(ResultCacheKey question, SharedExecution run, Duration kept) {}
 
     /**
-     * A reader reads the run that asks this already, or the answer that is kept, or one that is to be begun. What authors try is
-     * always run again.
+     * The reader joins a running execution, gets a cached result, or starts a new execution. Drafts are
+     * always executed.
      */
     Optional<Begun> join(QueryRunner.PreparedRun ready, ResultSubscriber reader) {
         String runId = ready.order().runId();
@@ -104,7 +104,7 @@ class SharedExecutions {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
 
-    /** All of it has come. It is kept before anybody hears so: anyone who asks again then takes it. */
+    /** All rows have arrived. The result is cached before readers are notified, so that a repeated request finds it. */
     void ends(Begun begun) {
         if (!begun.kept().isZero()) {
             begun.run().whole().ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
@@ -112,7 +112,7 @@ class SharedExecutions {
         begun.run().ends();
     }
 
-    /** It has ended, however. Another that asks the same by now stays. */
+    /** The execution ended in any way. A newer one for the same request stays. */
     void over(Begun begun) {
         underWay.remove(begun.question(), begun.run());
     }

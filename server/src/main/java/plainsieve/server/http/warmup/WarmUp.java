@@ -30,7 +30,7 @@ import plainsieve.sources.SourceSettings;
 @Component
 class WarmUp {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
-    /** Of a project; more of them would be read for no one. */
+    /** The maximum per project. */
     private static final int MOST_QUERIES = 200;
     /** Longer than a source is tried to be connected to, once. */
     private static final long LONGEST_END_MILLIS = 3_000;
@@ -71,7 +71,7 @@ class WarmUp {
         beside(this::makeSourcesReady);
     }
 
-    /* What fails here keeps nothing else from being made ready. */
+    /* Failures do not affect other preparations. */
     private void beside(Runnable work) {
         try {
             work.run();
@@ -94,7 +94,7 @@ class WarmUp {
         // A service would have to be sent a request.
         sources.values().removeIf(ServiceSettings.class::isInstance);
         sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
-        // Anyone who asks already would share the processor with it.
+        // Skipped when requests arrive, which would share the CPU with it.
         if (!ending && !runs.isTooLate() && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
             warmUpRequest.goOnEngine();
         }
@@ -104,7 +104,7 @@ class WarmUp {
         return settings instanceof SourceSettings.DuckDb || settings instanceof SourceSettings.Folder;
     }
 
-    /* Sources are closed after this: one that is being connected to meanwhile would stay open. */
+    /* Sources are closed after this: one that is connecting at the moment would stay open. */
     @PreDestroy
     void end() throws InterruptedException {
         ending = true;
@@ -127,7 +127,7 @@ class WarmUp {
         try {
             project.prepare(query, query.liveText());
         } catch (ProblemException | NotFoundException e) {
-            // Anyone who asks for it is reported.
+            // Reported when it is used.
         }
     }
 

@@ -56,14 +56,14 @@ class WarmUpReport {
         this.validator = validator;
     }
 
-    /** What its page would send, read and checked as the body of a request is. */
+    /** The request of its page, parsed and validated like a request body. */
     RunBodies.PageRun body() {
         RunBodies.PageRun body = json.readValue(PAGE, RunBodies.PageRun.class);
         validator.validate(body);
         return body;
     }
 
-    /** As a reader of it would ask. */
+    /** As its reader. */
     ViewOrders.For asked() {
         Project project = project();
         Caller caller = Caller.of(VIEW, Role.VIEWER, Viewer.browser(VIEW, ""));

@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Runs one request end to end after a start to warm up caches and compiled code. */
 @Component
 class WarmUpRequest {
-    /** Whose words of days are looked up for it. */
+    /** Languages whose date names are loaded. */
     private static final List<Locale> LANGUAGES = List.of(Locale.UK, Locale.US);
 
     private static final int ROWS = 1_000;
@@ -63,7 +63,7 @@ class WarmUpRequest {
         runStreaming.run(page, OutputStream::nullOutputStream);
     }
 
-    /** The same with rows of an engine that was made for it. */
+    /** The same with rows of an embedded engine. */
     void goOnEngine() {
         DuckDbWarmUp.run(toNobody());
     }

@@ -14,7 +14,7 @@ import java.util.stream.IntStream;
 final class ColumnTypeWidening {
     private ColumnTypeWidening() {}
 
-    /** The part under another name, so that no one who reads it is disturbed. @param types of each column; empty for what it has */
+    /** The partition under a new name, so that readers are not disturbed. @param types of each column; empty to keep its own */
     static CopyPartitions.Partition widened(
             Path folder, CopyPartitions.Partition part, List<String> columns, List<String> types, long job)
             throws IOException {

@@ -37,7 +37,7 @@ class CopyDefinitions {
         return read.of(records.ofKind(DefinitionKind.STORED_COPY));
     }
 
-    /** Whether it was kept: not when someone else was faster. */
+    /** Returns false for a version conflict. */
     boolean keep(String projectId, StoredCopy copy) {
         return records.save(row(projectId, copy)) == 1;
     }
@@ -53,7 +53,7 @@ class CopyDefinitions {
         return copy(forms.read(row.form(), CopyEntry.class), Instant.parse(row.since()), row.version());
     }
 
-    /** @param since its schedule counts from here */
+    /** @param since start of its schedule */
     static StoredCopy copy(CopyEntry kept, Instant since, int version) {
         int colon = kept.partitionBy().lastIndexOf(':');
         Optional<StoredCopy.Parts> parts = colon < 1

@@ -56,12 +56,12 @@ public class CopyEdits implements Restoration {
         this.clock = clock;
     }
 
-    /** Keeps the answer of a query from now on, by hand at first; it is made at once. */
+    /** Creates a copy of a query's result without a schedule; it is filled at once. */
     @Transactional
     public StoredCopy add(Project project, String queryId, String wanted) {
         project.query(queryId);
         String called = Ids.name("A copy", wanted);
-        // It is the name of a table, which no digit begins.
+        // It is a table name, which cannot begin with a digit.
         String name = Character.isDigit(called.charAt(0)) ? "copy " + called : called;
         String id = Ids.of(
                 name, "copy", taken -> storedCopies.find(project.id(), taken).isPresent());
@@ -73,7 +73,7 @@ public class CopyEdits implements Restoration {
         return storedCopies.get(project.id(), copy.id());
     }
 
-    /** Makes the source of a project's copies, when there is none yet. */
+    /** Creates the source of a project's copies if there is none. */
     void prepare(Project project) {
         if (storedCopies.source(project).isEmpty()) {
             folder(storedCopies.folder(project.id()));
@@ -81,7 +81,7 @@ public class CopyEdits implements Restoration {
         }
     }
 
-    /** One that comes with its project: what is in it is made here. */
+    /** Adds an imported copy, which is filled here. */
     void bringIn(Project project, StoredCopy copy) {
         if (storedCopies.find(project.id(), copy.id()).isPresent()) {
             change(project, copy);
@@ -107,10 +107,10 @@ public class CopyEdits implements Restoration {
     }
 
     /**
-     * Another state of a copy. A schedule that is another one counts from now.
+     * Changes a copy. A changed schedule starts now.
      *
-     * @throws ProblemException when it cannot be
-     * @throws EditConflictException when someone was faster
+     * @throws ProblemException for an invalid definition
+     * @throws EditConflictException for a version conflict
      */
     public void change(Project project, StoredCopy copy) {
         StoredCopy before = storedCopies.get(project.id(), copy.id());
@@ -162,8 +162,8 @@ public class CopyEdits implements Restoration {
     }
 
     /**
-     * Removes a copy that nothing waits for and no query reads instead of its source. It can be restored and is then refreshed. Throws
-     * {@link StillUsedException} otherwise. Queries whose text names its table do not find it any more.
+     * Removes an unused copy. It can be restored and is then refreshed. Throws
+     * {@link StillUsedException} otherwise. Queries whose text names its table no longer find it.
      */
     public void remove(Project project, String id) {
         StoredCopy copy = storedCopies.get(project.id(), id);
@@ -184,7 +184,7 @@ public class CopyEdits implements Restoration {
         return DefinitionKind.STORED_COPY;
     }
 
-    /** Its schedule counts from now: what it would have done since it was removed was not missed. */
+    /** Its schedule starts now: times since its removal were not missed. */
     @Override
     public void restore(Project project, DefinitionRow row) {
         Restoration.requireFree(
@@ -194,7 +194,7 @@ public class CopyEdits implements Restoration {
         jobRunner.ask(project.id(), StoredCopy.KIND, row.id(), "hand");
     }
 
-    /** Removes what the copies of a project have left that is gone: their files, and the source that asks them, unless others do. */
+    /** Removes the files and the source of the copies of a removed project, unless other projects use the source. */
     public void removeAllOf(Project gone) {
         Optional<String> source = storedCopies.source(gone);
         if (source.filter(id -> !sources.users(id).isEmpty()).isEmpty()) {

@@ -1,6 +1,6 @@
 package plainsieve.server.jobs.copies;
 
-/** A stored copy could not be made, kept or read, for a reason of this server's; its message is for people. */
+/** A stored copy could not be created, stored or read because of this server; its message is for users. */
 public final class CopyFailure extends RuntimeException {
     CopyFailure(String message, Throwable cause) {
         super(message, cause);

@@ -18,12 +18,12 @@ import plainsieve.sources.files.PartManifest;
 /**
  * The manifest of a stored copy, which is replaced atomically. Readers see one complete state even if the server is killed.
  *
- * @param job the number of the job that made it
- * @param asOf when its rows were asked for
- * @param types the type of each column, as it is called in SQL; the columns in the order of the answer
+ * @param job the number of the job that created it
+ * @param asOf when its rows were queried
+ * @param types the SQL type of each column, in the order of the result
  */
 record CopyPartitions(long job, Instant asOf, List<String> columns, List<String> types, List<Partition> parts) {
-    /** What waits for someone to look at it. */
+    /** A result held for review. */
     static final String KEPT_BACK = "_kept";
 
     private static final String TAB = "\t";
@@ -35,14 +35,14 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
     }
 
     /**
-     * A file.
+     * A partition file.
      *
-     * @param key the first day of what it has, empty for rows without one and for what is not cut
+     * @param key the first day of its rows; empty for rows without one and for an unpartitioned copy
      * @param mark a fingerprint that changes with the rows at the source; empty if unpartitioned
      */
     record Partition(String file, String key, long rows, String mark) {}
 
-    /** Names of columns as they are kept: on one line each. */
+    /** Column names as stored: a single line each. */
     static List<String> plain(List<String> names) {
         return names.stream().map(name -> name.replaceAll("\\s", " ")).toList();
     }
@@ -60,7 +60,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
         return parse(folder.resolve(PartManifest.NAME));
     }
 
-    /** What waits for someone to look at it. */
+    /** The result held for review. */
     static Optional<CopyPartitions> keptBackIn(Path folder) {
         return parse(folder.resolve(KEPT_BACK));
     }
@@ -109,7 +109,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
         return String.join("\n", lines) + "\n";
     }
 
-    /** In one step, and on the disk before it counts. @param name of the file that says it */
+    /** Replaces it atomically and durably. @param name of the manifest file */
     void put(Path folder, String name) throws IOException {
         Path being = folder.resolve(name + ".being");
         Files.writeString(being, written(), StandardCharsets.UTF_8);

@@ -35,7 +35,7 @@ import plainsieve.sources.Column;
 /** Queries the rows of a stored copy from its source. */
 @Component
 class CopyQuery {
-    /** What Sent and the lines in front of sources call it. */
+    /** The caller in Sent and in queues. */
     private static final Caller SCHEDULE =
             Caller.of("schedule", Role.AUTHOR, new Viewer("schedule", "", false, true, Set.of(), ""));
 
@@ -48,16 +48,16 @@ class CopyQuery {
     }
 
     /**
-     * The parts at the source as they are now.
+     * The current partitions at the source.
      *
-     * @param columns of the answer
-     * @param byKey what tells each from how it was, by its first day; rows without one under an empty key
+     * @param columns of the result
+     * @param byKey fingerprints by first day; rows without one have an empty key
      */
     record PartitionMarks(List<String> columns, Map<String, String> byKey) {}
 
     /**
-     * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the
-     * least and the greatest of what else can be compared.
+     * Fingerprints of the partitions at the source: the row count, the sums of exact numbers, and the
+     * minimum and maximum of other comparable columns.
      */
     PartitionMarks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
         ColumnCollector columns = new ColumnCollector(stop);
@@ -103,7 +103,7 @@ class CopyQuery {
         return value == null ? "" : value.toString().substring(0, "2026-01-01".length());
     }
 
-    /** Rows that have come. */
+    /** Fetched rows. */
     record FetchedRows(StagedRows staged, long count) implements AutoCloseable {
         @Override
         public void close() throws IOException {
@@ -111,7 +111,7 @@ class CopyQuery {
         }
     }
 
-    /** All rows, or those of one part. The caller closes them. @param key of the part; nothing for all rows */
+    /** All rows, or those of one partition. The caller closes them. @param key of the partition; empty for all rows */
     FetchedRows rows(Project project, StoredCopy copy, Optional<String> key, Cancellation stop) throws IOException {
         List<RunRequest.ColumnFilter> filters = key
                 .map(day -> new RunRequest.ColumnFilter(

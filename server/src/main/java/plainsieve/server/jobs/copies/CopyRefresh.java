@@ -29,7 +29,7 @@ import plainsieve.sources.files.PartManifest;
 /** Refreshes a stored copy completely or by partition. Viewers read the previous state until the new one is complete. */
 @Component
 class CopyRefresh {
-    /** A copy that loses more than half of its rows may be one of a source that was being filled. */
+    /** A copy that loses more than half of its rows may have been refreshed while its source was being loaded. */
     private static final double SUDDEN = 0.5;
 
     private static final int MARK_BYTES = 12;
@@ -46,11 +46,11 @@ class CopyRefresh {
     }
 
     /**
-     * What it works on.
+     * The state of a refresh.
      *
      * @param folder of the copy
-     * @param before what viewers ask now; nothing when there is none yet
-     * @param job its number, which is in every file that it makes
+     * @param before the current content; empty if there is none
+     * @param job its number, which is part of every file name
      */
     private record RefreshTask(
             Project project,
@@ -60,7 +60,7 @@ class CopyRefresh {
             long job,
             Cancellation stop) {}
 
-    /** The state that is being made: its columns, and each part with the types that it is written in. */
+    /** The new content: its columns, and each partition with its column types. */
     private static final class NewState {
         private final Map<CopyPartitions.Partition, List<String>> parts = new LinkedHashMap<>();
         private List<String> columns = List.of();
@@ -127,7 +127,7 @@ class CopyRefresh {
         return put(work, asked, being);
     }
 
-    /** The first of the parts that are asked for each time. */
+    /** The first of the partitions that are refreshed each time. */
     private String firstAgain(StoredCopy.Parts parts) {
         if (parts.again() == 0) {
             return NEVER;
@@ -194,7 +194,7 @@ class CopyRefresh {
         return new JobOutcome.Succeeded(now.rows(), "");
     }
 
-    /** Removes files of neither this state nor what waits: anyone who still reads those before has had a whole refresh's time. */
+    /** Removes files that belong neither to this state nor to the held result: readers of older states have had a whole refresh interval. */
     private static void clean(RefreshTask work, Optional<CopyPartitions> before) throws IOException {
         Set<String> used = new HashSet<>();
         Stream.concat(before.stream(), CopyPartitions.keptBackIn(work.folder()).stream())

@@ -22,10 +22,10 @@ public class CopySubstitution {
     }
 
     /**
-     * Says what they ask.
+     * Sets whether reports read the copy.
      *
-     * @throws ProblemException when a copy has something else, was not made yet, or the query asks for what is chosen
-     * @throws EditConflictException when someone was faster
+     * @throws ProblemException if a copy contains another query, is not filled yet, or the query has parameters
+     * @throws EditConflictException for a version conflict
      */
     public Query ask(Project project, Query query, CachePolicy how) {
         if (how instanceof CachePolicy.StoredCopy copy) {

@@ -43,7 +43,7 @@ class CopyTransfer implements ProjectExtension {
     @Override
     public void importFiles(Project project, CompanionFiles beside) {
         List<CopiesFile.CopyEntry> entries = beside.copies().copies();
-        // One may be made after another that comes after it.
+        // A copy may be refreshed after another one that follows in the file.
         entries.stream()
                 .filter(entry -> storedCopies.find(project.id(), entry.id()).isEmpty())
                 .forEach(entry -> bringIn(project, entry.after("")));

@@ -55,7 +55,7 @@ public class StoredCopies implements JobHandler {
         return of(projectId).stream().filter(copy -> copy.id().equals(id)).findFirst();
     }
 
-    /** Throws {@link NotFoundException} when there is none of this id. */
+    /** Throws {@link NotFoundException} if there is none with this ID. */
     public StoredCopy get(String projectId, String id) {
         return find(projectId, id)
                 .orElseThrow(() -> new NotFoundException(
@@ -74,7 +74,7 @@ public class StoredCopies implements JobHandler {
         return folder(projectId).resolve(copy.table());
     }
 
-    /** The source that asks them; nothing before there is one. */
+    /** The source of the copies; empty before the first one. */
     public Optional<String> source(Project project) {
         return CopiesSource.of(project.id(), project.sources());
     }
@@ -82,9 +82,9 @@ public class StoredCopies implements JobHandler {
     /**
      * The content of a copy.
      *
-     * @param asOf when its rows were asked for
-     * @param parts how many files it has
-     * @param days the columns that it could be cut by
+     * @param asOf when its rows were queried
+     * @param parts the number of files
+     * @param days the possible partition columns
      */
     public record State(Instant asOf, long rows, int parts, List<String> days) {
         private static State of(CopyPartitions stored) {
@@ -96,17 +96,17 @@ public class StoredCopies implements JobHandler {
         }
     }
 
-    /** What viewers ask; nothing before it was made. */
+    /** The current content; empty before the first refresh. */
     public Optional<State> state(String projectId, StoredCopy copy) {
         return CopyPartitions.read(folder(projectId, copy)).map(State::of);
     }
 
-    /** What waits for someone to look at it. */
+    /** The result held for review. */
     public Optional<State> keptBack(String projectId, StoredCopy copy) {
         return CopyPartitions.keptBackIn(folder(projectId, copy)).map(State::of);
     }
 
-    /** When the oldest of the copies was made that a report asks; nothing when it asks none. */
+    /** The time of the oldest copy that a report reads; empty if it reads none. */
     public Optional<Instant> asOf(Project project, Report report) {
         Optional<String> source = source(project);
         List<Query> asking = report.queryIds().stream()
@@ -134,7 +134,7 @@ public class StoredCopies implements JobHandler {
         }
     }
 
-    /** Lets viewers have what was kept back. */
+    /** Accepts the held result. */
     public void use(String projectId, StoredCopy copy) {
         Path folder = folder(projectId, copy);
         try {
@@ -147,7 +147,7 @@ public class StoredCopies implements JobHandler {
         }
     }
 
-    /** Viewers go on with what they have; its files go with the next refresh. */
+    /** Discards the held result; its files are removed by the next refresh. */
     public void throwAway(String projectId, StoredCopy copy) {
         try {
             Files.deleteIfExists(folder(projectId, copy).resolve(CopyPartitions.KEPT_BACK));
@@ -197,7 +197,7 @@ public class StoredCopies implements JobHandler {
                 .toList();
     }
 
-    /** The copies whose rows its query takes. */
+    /** The copies whose rows its query reads. */
     @Override
     public Set<String> prerequisites(String projectId, String thing) {
         Optional<StoredCopy> copy = find(projectId, thing);

@@ -7,14 +7,14 @@ import plainsieve.server.definitions.model.CopiesSource;
 import plainsieve.server.jobs.schedules.Schedule;
 
 /**
- * An answer of a query that is kept here and asked as a table, under what applies to viewers when it is refreshed.
+ * A query's result stored as a table, refreshed with the settings of the live stage.
  *
- * @param name what people call it
- * @param parts how it is cut, so that only some of it is asked for again; nothing when it is one
+ * @param name display name
+ * @param parts the partitioning, which allows partial refreshes; empty for none
  * @param schedule when it is refreshed
- * @param paused whether its times are let go by
- * @param since when its schedule was stated: nothing before it is missed
- * @param version the version that a change is made from
+ * @param paused whether scheduled times are skipped
+ * @param since start of its schedule: earlier times were not missed
+ * @param version on which a change is based
  */
 public record StoredCopy(
         String id,
@@ -25,24 +25,24 @@ public record StoredCopy(
         boolean paused,
         Instant since,
         int version) {
-    /** Its word among things that are done automatically. */
+    /** Its keyword among scheduled objects. */
     public static final String KIND = "copy";
 
     /**
-     * Parts by a date.
+     * Partitions by date.
      *
-     * @param column of the answer, a day or a moment
-     * @param stretch that makes one part
-     * @param again how many of the last are asked for each time, today's among them
+     * @param column of the result, a date or timestamp
+     * @param stretch the period of one partition
+     * @param again the number of latest partitions that are refreshed each time, including today's
      */
     public record Parts(String column, DatePart stretch, int again) {
-        /** As views write what they group by. */
+        /** In the notation of grouping keys. */
         public String key() {
             return column + ":" + stretch.word();
         }
     }
 
-    /** The table that it is asked as. */
+    /** Its table name. */
     public String table() {
         return CopiesSource.table(id);
     }

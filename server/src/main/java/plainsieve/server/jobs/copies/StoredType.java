@@ -6,7 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
-/** The type of a column over all parts of a copy: wide enough for what any of them has. */
+/** The common type of a column in all partitions of a copy. */
 final class StoredType {
     private static final Pattern DECIMAL = Pattern.compile("decimal\\((\\d+), (\\d+)\\)");
     private static final int DIGITS_OF_WHOLE = 19;
@@ -17,10 +17,10 @@ final class StoredType {
     private StoredType() {}
 
     /**
-     * The type of each column over what there is and what has come.
+     * The type of each column for existing and new partitions.
      *
-     * @param known of the parts there are, empty where none of them had a value; none for the first part
-     * @param found of the new one; nothing where it had no value
+     * @param known of existing partitions, empty for columns without values; empty for the first partition
+     * @param found of the new one; empty for columns without values
      */
     static List<String> wide(List<String> known, List<Optional<String>> found) {
         return IntStream.range(0, found.size())

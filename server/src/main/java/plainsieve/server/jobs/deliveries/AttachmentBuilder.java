@@ -44,7 +44,7 @@ class AttachmentBuilder {
         this.clock = clock;
     }
 
-    /** @param notes of what does not are included */
+    /** @param notes on omitted attachments */
     record BuiltAttachments(List<EmailMessage.Attachment> files, List<String> notes) {}
 
     /** Throws as any run. */

@@ -44,7 +44,7 @@ public class Deliveries implements JobHandler {
         return of(projectId).stream().filter(one -> one.id().equals(id)).findFirst();
     }
 
-    /** Throws {@link NotFoundException} when there is none of this id. */
+    /** Throws {@link NotFoundException} if there is none with this ID. */
     public Delivery get(String projectId, String id) {
         return find(projectId, id)
                 .orElseThrow(() -> new NotFoundException(
@@ -52,16 +52,16 @@ public class Deliveries implements JobHandler {
     }
 
     /**
-     * Sends what the first who gets it would get to someone who looks at it. Throws as any run, and
+     * Sends the email of the first recipient to a tester. Throws like any run, and
      * {@link plainsieve.server.jobs.mail.MailFailure}.
      *
-     * @return why nothing would be sent; nothing when it was
+     * @return why nothing would be sent; empty if it was
      */
     public Optional<String> trial(Project project, String id, String address) {
         return deliverySender.trial(project, get(project.id(), id), address);
     }
 
-    /** The columns of a query whose rows could say who gets it. Throws as any run. */
+    /** The columns of a query that could provide recipients. Throws like any run. */
     public List<Column> columns(Project project, String id, String queryId) {
         return recipientResolver.columns(project.inStage(Stage.LIVE), get(project.id(), id), queryId);
     }
@@ -98,7 +98,7 @@ public class Deliveries implements JobHandler {
         deliverySender.giveUp(job);
     }
 
-    /** Those that are sent once a copy was made. */
+    /** Deliveries that are sent after a copy was refreshed. */
     @Override
     public List<String> dependentsOf(String projectId, String kind, String thing) {
         return of(projectId).stream()

@@ -11,13 +11,13 @@ import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.results.downloads.DownloadFormat;
 
 /**
- * A report that is sent by mail.
+ * A report that is sent by email.
  *
- * @param name what people call it, and what its mails are about
+ * @param name display name and subject
  * @param schedule when it is sent
- * @param paused whether its times are let go by
- * @param since when its schedule was stated: nothing before it is missed
- * @param version the version that a change is made from
+ * @param paused whether scheduled times are skipped
+ * @param since start of its schedule: earlier times were not missed
+ * @param version on which a change is based
  */
 public record Delivery(
         String id,
@@ -28,13 +28,13 @@ public record Delivery(
         boolean paused,
         Instant since,
         int version) {
-    /** Its word among things that are done automatically. */
+    /** Its keyword among scheduled objects. */
     public static final String KIND = "delivery";
 
     /**
      * The content of a delivery and its condition.
      *
-     * @param choices what the report's parameters open with, worked out when it is sent; others open as ever
+     * @param choices defaults of the report's parameters, evaluated when it is sent; other parameters keep theirs
      */
     public record Content(
             String reportId, Map<String, DefaultDefinition> choices, SendCondition only, List<Attachment> attached) {
@@ -50,7 +50,7 @@ public record Delivery(
     /** Who gets it. */
     public sealed interface Recipients {}
 
-    /** @param who addresses, names of people, and groups as {@code group:name} */
+    /** @param who addresses, account names, and groups as {@code group:name} */
     public record NamedRecipients(List<String> who) implements Recipients {
         public NamedRecipients {
             who = List.copyOf(who);

@@ -17,7 +17,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.results.runs.ChoiceResolver;
 import plainsieve.server.results.runs.RequestedChoices;
 
-/** Whether a delivery can be as it is stated. */
+/** Validates deliveries. */
 @Component
 class DeliveryCheck {
     private static final int MOST_NAMED = 500;
@@ -31,7 +31,7 @@ class DeliveryCheck {
         this.choiceResolver = choiceResolver;
     }
 
-    /** Throws {@link ProblemException} saying what cannot be; {@link NotFoundException} for what is not there. */
+    /** Throws {@link ProblemException} for invalid parts; {@link NotFoundException} for missing objects. */
     void require(Project project, Delivery delivery) {
         Report report = project.report(delivery.content().reportId());
         delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
@@ -64,7 +64,7 @@ class DeliveryCheck {
         }
     }
 
-    /** Throws {@link ProblemException} for a choice that cannot be. Lists that cannot be asked now are in no one's way. */
+    /** Throws {@link ProblemException} for an invalid choice. Lists that cannot be queried at the moment are skipped. */
     void requireChoices(Project project, Delivery delivery) {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());

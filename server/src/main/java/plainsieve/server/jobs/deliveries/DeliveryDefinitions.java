@@ -59,7 +59,7 @@ class DeliveryDefinitions {
         return delivery(forms.read(row.form(), DeliveryEntry.class), Instant.parse(row.since()), row.version());
     }
 
-    /** Whether it was kept: not when someone else was faster. */
+    /** Returns false for a version conflict. */
     boolean keep(String projectId, Delivery delivery) {
         return records.save(row(projectId, delivery)) == 1;
     }
@@ -80,7 +80,7 @@ class DeliveryDefinitions {
         records.remove(projectId, DefinitionKind.DELIVERY, delivery.id());
     }
 
-    /** Throws {@link ProblemException} for what says nothing. @param since its schedule counts from here */
+    /** Throws {@link ProblemException} for unknown keywords. @param since start of its schedule */
     static Delivery delivery(DeliveryEntry entry, Instant since, int version) {
         Map<String, DefaultDefinition> choices = new LinkedHashMap<>();
         entry.choices().forEach((name, node) -> choices.put(name, StageEntries.value(node)));

@@ -33,7 +33,7 @@ public class DeliveryEdits implements Restoration {
         this.clock = clock;
     }
 
-    /** A delivery of a report to no recipients yet, by hand. Nothing is sent before someone says to whom. */
+    /** A delivery of a report without recipients and without a schedule. */
     public Delivery add(Project project, String reportId, String wanted) {
         project.report(reportId);
         String name = Ids.name("A delivery", wanted);
@@ -52,7 +52,7 @@ public class DeliveryEdits implements Restoration {
         return deliveries.get(project.id(), id);
     }
 
-    /** One that comes with its project. What its choices may be is not asked: sources may be elsewhere, or not there yet. */
+    /** Adds an imported delivery. Its choices are not checked against lists: sources may not be reachable yet. */
     void bringIn(Project project, Delivery delivery) {
         deliveries
                 .find(project.id(), delivery.id())
@@ -60,10 +60,10 @@ public class DeliveryEdits implements Restoration {
     }
 
     /**
-     * Another state of a delivery. A schedule that is another one counts from now.
+     * Changes a delivery. A changed schedule starts now.
      *
-     * @throws ProblemException when it cannot be
-     * @throws EditConflictException when someone was faster
+     * @throws ProblemException for an invalid definition
+     * @throws EditConflictException for a version conflict
      */
     public void change(Project project, Delivery delivery) {
         Delivery before = deliveries.get(project.id(), delivery.id());

@@ -47,14 +47,14 @@ class DeliveryEmailBuilder {
         this.links = links;
     }
 
-    /** A mail, or why there is none. */
+    /** An email, or the reason for none. */
     sealed interface BuildResult {}
 
     record BuiltEmail(EmailMessage mail) implements BuildResult {}
 
     record NothingToSend(String reason) implements BuildResult {}
 
-    /** All mails of a delivery that are written at once: who has the same choices and rights as the one before gets the same. */
+    /** The emails of one delivery job: consecutive recipients with equal choices and rights share their content. */
     static final class Round {
         private final Project project;
         private final Delivery delivery;
@@ -74,13 +74,13 @@ class DeliveryEmailBuilder {
             return new Round(project, delivery, clientPresence, Optional.empty());
         }
 
-        /** One whose mails all go to someone who looks at them first, and let no one have no more of them. */
+        /** A test, whose emails go to the tester and cannot unsubscribe anyone. */
         static Round test(Project project, Delivery delivery, ClientPresence clientPresence, String address) {
             return new Round(project, delivery, clientPresence, Optional.of(address));
         }
     }
 
-    /** @param sight whose it is: a person, or choices of those who have no account */
+    /** @param sight the viewer: a person, or the choices of recipients without an account */
     private record Content(Object sight, ReportEmail letter, AttachmentBuilder.BuiltAttachments attached) {}
 
     /** Throws as any run. @param mailId of the mail among all */
@@ -101,7 +101,7 @@ class DeliveryEmailBuilder {
         }
         ReportEmailComposer.EmailRequest wanted =
                 new ReportEmailComposer.EmailRequest(opened, report.get(), caller, round.clientPresence);
-        // Anyone who has no account sees the same as anybody else without one.
+        // Recipients without an account have equal rights.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
         Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
         if (known.isEmpty()) {
@@ -110,7 +110,7 @@ class DeliveryEmailBuilder {
             if (unmet.isPresent()) {
                 return new NothingToSend(unmet.get());
             }
-            // One alone is kept: what is attached may be large.
+            // Only one is cached: attachments may be large.
             round.last = Optional.of(new Content(
                     sight,
                     email,
@@ -133,7 +133,7 @@ class DeliveryEmailBuilder {
         return has ? Optional.of(live.report(id)) : Optional.empty();
     }
 
-    /** People see what belongs to them; of what is held, others see what the delivery says belongs to them, as by a link for anyone who has it. */
+    /** Users see their permitted values; others see the values fixed by the delivery, as with a public link. */
     private Caller caller(Project live, Delivery delivery, Recipient to) {
         String by = "delivery";
         if (to.person().isPresent()) {
@@ -152,7 +152,7 @@ class DeliveryEmailBuilder {
                 .fixing(theirs, BY);
     }
 
-    /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */
+    /** Why it is not sent; empty if it is. Throws {@link ProblemException} if what its condition needs is missing. */
     private static Optional<String> unmet(Delivery.SendCondition only, ReportEmail email) {
         if (only instanceof Delivery.HasRows any) {
             boolean rows = email.parts().stream()
@@ -215,7 +215,7 @@ class DeliveryEmailBuilder {
                         .filter(link -> !test));
     }
 
-    /** What it is about, and for which row where there are several. */
+    /** The subject, with the row if there are several. */
     private static String subject(Delivery delivery, Recipient to) {
         String row = to.choices().values().stream()
                 .flatMap(choice -> choice.values().stream())
@@ -223,7 +223,7 @@ class DeliveryEmailBuilder {
         return row.isEmpty() ? delivery.name() : delivery.name() + ": " + row;
     }
 
-    /** The id of a mail: the same whenever it is made again. */
+    /** The message ID of an email, which is stable when it is built again. */
     String mailId(long job, long mail) {
         return links.mailId(job, mail);
     }

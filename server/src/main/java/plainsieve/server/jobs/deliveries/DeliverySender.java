@@ -48,7 +48,7 @@ class DeliverySender {
         this.clock = clock;
     }
 
-    /** Throws {@link MailFailure} when something has to be tried again; what is over is not done again then. */
+    /** Throws {@link MailFailure} for failures to be retried; finished emails are not repeated then. */
     JobOutcome post(Project project, Delivery delivery, long job, Cancellation stop) {
         ClientPresence clientPresence = new ClientPresence();
         if (!stop.begin(clientPresence::leave)) {
@@ -73,7 +73,7 @@ class DeliverySender {
         records.giveUp(job);
     }
 
-    /** A test: what the first of them would get goes to someone else. @return why there would be none; nothing when it was sent */
+    /** Sends the first email to a tester. @return why there would be none; empty if it was sent */
     Optional<String> trial(Project project, Delivery delivery, String address) {
         ClientPresence clientPresence = new ClientPresence();
         List<Recipient> all = recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence);
@@ -177,7 +177,7 @@ class DeliverySender {
             }
         }
 
-        /* Nothing belongs to them, or it is stated what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
+        /* No permitted values or an invalid definition: permanent. A list that cannot be queried is temporary. */
         private void impossible(EmailRow row, ProblemException e) {
             if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
                 later(row, "", e.getMessage());
@@ -187,7 +187,7 @@ class DeliverySender {
             }
         }
 
-        /* Where there is no way, no one gets anything now, and each would wait for it as long as the first. */
+        /* Without a mail server no email is attempted, since each would wait as long as the first. */
         private void hand(EmailMessage email, EmailRow row) {
             MailTransport.SmtpSession open = way();
             try {

@@ -62,7 +62,7 @@ class FailureNotifier implements JobListener {
         }
     }
 
-    /* One whose address is not taken keeps the others from nothing. */
+    /* A rejected address does not affect others. */
     private static void tell(MailTransport.SmtpSession smtpSession, EmailMessage email) {
         try {
             smtpSession.hand(email, () -> {});
@@ -75,7 +75,7 @@ class FailureNotifier implements JobListener {
         return HtmlUtils.htmlEscape(text, "UTF-8");
     }
 
-    /** The addresses that emails may go to, of people who can sign in. */
+    /** The permitted addresses of users who can sign in. */
     List<String> addresses(Set<String> people) {
         return accounts.all().stream()
                 .filter(row -> people.contains(row.id()) && !row.suspended())

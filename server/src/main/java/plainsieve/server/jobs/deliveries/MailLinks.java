@@ -13,10 +13,10 @@ import plainsieve.server.jobs.reportmail.ReportEmail;
 import plainsieve.server.runtime.settings.EmailReportSettings;
 import plainsieve.server.runtime.settings.Settings;
 
-/** The links that are in mails, by the address at which people reach this server. */
+/** The links in emails, based on the public address of this server. */
 @Component
 class MailLinks {
-    /** Servers and mail programs cut longer ones off. */
+    /** Servers and mail programs truncate longer ones. */
     private static final int LONGEST = 6000;
 
     private final Selections selections;
@@ -31,7 +31,7 @@ class MailLinks {
         this.settings = settings;
     }
 
-    /** Where the report opens as it is in the letter. */
+    /** The URL of the report with the choices of the email. */
     String report(Project project, Delivery delivery, ReportEmail email) {
         String report = delivery.content().reportId();
         String page = "%s/projects/%s/reports/%s".formatted(settings.address(), project.id(), report);
@@ -54,19 +54,19 @@ class MailLinks {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    /** What someone who has no account here should know of the link to the report; nothing where it opens for them. */
+    /** A note about the link for recipients without access to it; empty if it opens for them. */
     Optional<String> aboutOpening(Recipient to) {
         return accounts && to.person().isEmpty()
                 ? Optional.of("The report requires sign-in. This email contains what it shows you.")
                 : Optional.empty();
     }
 
-    /** A page that asks whether they want no more of it. */
+    /** A page that asks for confirmation. */
     String unsubscribePage(Project project, Delivery delivery, String address) {
         return settings.address() + "/unsubscribe/" + token(project, delivery, address);
     }
 
-    /** Lets no more of it come, without asking (RFC 8058). */
+    /** Unsubscribes without confirmation (RFC 8058). */
     String unsubscribeAtOnce(Project project, Delivery delivery, String address) {
         return settings.address() + "/api/v1/unsubscribe/" + token(project, delivery, address);
     }
@@ -79,7 +79,7 @@ class MailLinks {
         return unsubscriptions.wantsNone(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
     }
 
-    /** The id of a mail: the same whenever it is made again. */
+    /** The message ID of an email, which is stable when it is built again. */
     String mailId(long job, long mail) {
         String host = settings.address().replaceFirst("^https?://", "").replaceFirst("[:/].*", "");
         return "delivery.%d.%d@%s".formatted(job, mail, host.toLowerCase(Locale.ROOT));

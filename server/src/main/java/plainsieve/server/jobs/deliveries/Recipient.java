@@ -8,13 +8,13 @@ import plainsieve.server.people.Person;
 /**
  * A recipient of a delivery.
  *
- * @param address where to; where there is none, whom it would have gone to
- * @param person with that address; nothing for someone without an account
- * @param choices what their row says is chosen
- * @param reason nothing can go there; nothing when it can
+ * @param address the email address; without one, the name of the intended recipient
+ * @param person with that address; empty for someone without an account
+ * @param choices of their row
+ * @param reason why nothing can be sent; empty if it can
  */
 record Recipient(String address, Optional<Person> person, Map<String, ChoiceText> choices, Optional<String> reason) {
-    /** Tells the mails of one address apart. */
+    /** Distinguishes the emails of one address. */
     String part() {
         return choices.isEmpty() ? "" : choices.toString();
     }

@@ -62,10 +62,10 @@ class RecipientResolver {
     }
 
     /**
-     * Everyone, each once, however they are named and their address is written.
+     * All recipients without duplicates, however they are named and their address is written.
      *
-     * @param project as viewers see it
-     * @throws ProblemException when there are more than any delivery may have, or a column is missing; otherwise as any run
+     * @param project in the live stage
+     * @throws ProblemException if there are too many, or a column is missing; otherwise like any run
      */
     List<Recipient> of(Project project, Delivery delivery, ClientPresence clientPresence) {
         List<PersonRow> people = accounts.all();
@@ -143,7 +143,7 @@ class RecipientResolver {
         return new Recipient(who, Optional.empty(), choices, Optional.of(why));
     }
 
-    /** A row that says who gets a mail of what. */
+    /** A row with a recipient. */
     private record Row(String address, Map<String, ChoiceText> choices) {}
 
     private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence clientPresence) {
@@ -152,7 +152,7 @@ class RecipientResolver {
         return reading.rows;
     }
 
-    /** The columns of a query whose rows could say who gets something. Throws as any run. */
+    /** The columns of a query that could provide recipients. Throws like any run. */
     List<Column> columns(Project project, Delivery delivery, String queryId) {
         List<Column> columns = new ArrayList<>();
         run(project, delivery, queryId, 1, new RunListener() {

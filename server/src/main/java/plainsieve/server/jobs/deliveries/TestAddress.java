@@ -10,7 +10,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.MailAddress;
 import plainsieve.server.records.access.PersonRow;
 
-/** Where a test mail goes: to the address of anyone who asks for it; where there are no accounts, to one that they say. */
+/** The recipient of a test email: the caller's own address; without accounts, the given one. */
 @Component
 public class TestAddress {
     private final Accounts accounts;
@@ -21,7 +21,7 @@ public class TestAddress {
         this.mailTransport = mailTransport;
     }
 
-    /** Throws {@link ProblemException} when there is none. */
+    /** Throws {@link ProblemException} if there is none. */
     public String of(Caller caller, String said) {
         String address = caller.viewer().known() ? own(caller) : said;
         return MailAddress.read(address)

@@ -64,7 +64,7 @@ public class Unsubscriptions {
                 return new Subscription(said[0], said[1], said[2]);
             }
         } catch (IllegalArgumentException e) {
-            // Not even the shape of one: refused below.
+            // Not a token; rejected below.
         }
         throw new ProblemException(Problem.of(
                 "bad-unsubscribe-link",

@@ -6,10 +6,10 @@ import java.util.Optional;
 /**
  * An email to one recipient.
  *
- * @param id of it among all, by which anyone who gets it twice knows that it is one
- * @param text the same as the HTML, for those who read plain text
- * @param pictures that are in the HTML, by {@code cid:}
- * @param unsubscribe an address that lets no more of it come; nothing where it is not one of several
+ * @param id the message ID, by which duplicates can be recognized
+ * @param text the plain-text alternative
+ * @param pictures referenced in the HTML by {@code cid:}
+ * @param unsubscribe a URL that unsubscribes; empty for a single email
  */
 public record EmailMessage(
         String id,
@@ -28,6 +28,6 @@ public record EmailMessage(
     /** A picture, PNG. */
     public record Picture(String cid, byte[] bytes) {}
 
-    /** A file that goes with it. */
+    /** An attachment. */
     public record Attachment(String name, String mediaType, byte[] bytes) {}
 }

@@ -1,14 +1,14 @@
 package plainsieve.server.jobs.mail;
 
-/** A mail could not be handed over; its message is for people. */
+/** An email could not be sent; its message is for users. */
 public final class MailFailure extends RuntimeException {
     /** The state of the email after the failure. */
     public enum Kind {
-        /** It did not go, and may go later: the server was not there, or has too much to do. */
+        /** Not sent, can be retried: the server was unreachable or overloaded. */
         LATER,
-        /** It did not go, and will not: the address or the mail is not taken. */
+        /** Not sent, permanently: the address or the email was rejected. */
         REFUSED,
-        /** All of it was handed over, and the server went away before it said that it has it. */
+        /** Sent completely, but the server disconnected before confirming it. */
         UNSURE
     }
 

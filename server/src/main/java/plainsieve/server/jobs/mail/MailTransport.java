@@ -39,12 +39,12 @@ public class MailTransport {
         this.clock = clock;
     }
 
-    /** Whether there is a server to hand mails to. */
+    /** Whether a mail server is configured. */
     public boolean isSetUp() {
         return settings.isSetUp();
     }
 
-    /** Whether mails may go there, by what the operator says. */
+    /** Whether the operator permits emails to this address. */
     public boolean mayGoTo(String address) {
         String domain = MailAddress.domain(address).toLowerCase(Locale.ROOT);
         return settings.domains().isEmpty() || settings.domains().contains(domain);
@@ -61,11 +61,11 @@ public class MailTransport {
         }
 
         /**
-         * Hands one over. Returns when the server has it.
+         * Sends an email. Returns when the server has accepted it.
          *
-         * @param allGiven is done when all of it was given and before its end is reported, so before the server can take it; when this
-         *     throws, it does not get it
-         * @throws MailFailure otherwise
+         * @param allGiven called after all data and before the end-of-data mark, that is, before the server can accept it; if it
+         *     throws, the email is not sent
+         * @throws MailFailure if it was not accepted
          */
         public void hand(EmailMessage email, Runnable allGiven) {
             AtomicBoolean given = new AtomicBoolean();
@@ -95,7 +95,7 @@ public class MailTransport {
         }
     }
 
-    /** Opens a way. Throws {@link MailFailure} when there is none. */
+    /** Opens a connection. Throws {@link MailFailure} if that fails. */
     public SmtpSession open() {
         if (!settings.isSetUp()) {
             throw new MailFailure(
@@ -163,7 +163,7 @@ public class MailTransport {
         }
     }
 
-    /** @param given whether all of it was given, so that it may have come to be taken */
+    /** @param given whether all data was sent, so that it may have been accepted */
     private static MailFailure failure(MessagingException e, boolean given) {
         Optional<Character> code = code(e);
         if (code.isEmpty()) {
@@ -179,7 +179,7 @@ public class MailTransport {
                 : new MailFailure(MailFailure.Kind.LATER, "The mail server rejected it temporarily: " + describe(e), e);
     }
 
-    /** The first digit of what the server answered: 4 for not now, 5 for never; nothing when it did not. */
+    /** The first digit of the server's response: 4 for temporary, 5 for permanent; empty without one. */
     private static Optional<Character> code(MessagingException failure) {
         Exception now = failure;
         while (now != null) {

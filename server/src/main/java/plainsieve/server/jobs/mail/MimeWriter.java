@@ -92,7 +92,7 @@ final class MimeWriter extends MimeMessage {
         setHeader("Message-ID", "<" + email.id() + ">");
     }
 
-    /* The sign of its end is sent after this: until then the server has not taken it. */
+    /* The end-of-data mark is sent afterwards: until then the server has not accepted it. */
     @Override
     public void writeTo(OutputStream out, String[] ignored) throws IOException, MessagingException {
         super.writeTo(out, ignored);
@@ -100,7 +100,7 @@ final class MimeWriter extends MimeMessage {
         try {
             allGiven.run();
         } catch (RuntimeException e) {
-            // As any other end of the way: the connection is given up, and what was given is not taken.
+            // Like any other I/O error: the connection is closed, and the data is not accepted.
             throw new IOException(e.getMessage(), e);
         }
     }

@@ -67,10 +67,10 @@ final class ChartImage {
         this.locale = locale;
     }
 
-    /** @param name may be empty, where there is one series. @param values by what they are at, in their order */
+    /** @param name may be empty for a single series. @param values by category, in order */
     record Series<K>(String name, Map<K, Double> values) {}
 
-    /** Bars that lie, each name on its own line. @param stacked whether parts are on each other, not side by side */
+    /** Horizontal bars, one label per line. @param stacked whether parts are stacked instead of side by side */
     byte[] bars(List<Series<String>> series, boolean stacked) {
         DefaultCategoryDataset data = new DefaultCategoryDataset();
         series.forEach(one -> one.values().forEach((name, value) -> data.addValue(value, one.name(), name)));

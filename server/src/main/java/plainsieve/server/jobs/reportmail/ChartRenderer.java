@@ -112,7 +112,7 @@ final class ChartRenderer {
                         written.figure(most.getKey().toString()));
     }
 
-    /** @param left how many are not among what is reported */
+    /** @param left the number of omitted bars */
     private static ReportEmail.Section chart(
             String viewId, String title, String told, int left, Supplier<byte[]> drawn) {
         return told.isEmpty()

@@ -14,7 +14,7 @@ public final class EmailHtml {
     private final List<EmailMessage.Picture> pictures = new ArrayList<>();
     private final String id;
 
-    /** @param id of the mail, by which its pictures are reported from those of others */
+    /** @param id of the email, which makes content IDs of its images unique */
     public EmailHtml(String id) {
         this.id = id;
     }

@@ -10,7 +10,7 @@ import plainsieve.core.view.Figure;
 import plainsieve.core.view.ViewContent;
 import plainsieve.sources.Column;
 
-/** Rows as a letter shows them: the columns that viewers see, in their words, and the first rows. */
+/** The rows of an email: visible columns with their labels, and the first rows. */
 final class EmailTable {
     private final EmailValueFormat written;
     private final ChartRenderer chartRenderer;

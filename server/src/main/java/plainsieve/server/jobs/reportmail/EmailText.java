@@ -2,7 +2,7 @@ package plainsieve.server.jobs.reportmail;
 
 import java.util.List;
 
-/** A letter as plain text, with everything that its HTML says. */
+/** The plain-text form of an email, equivalent to its HTML. */
 public final class EmailText {
     private static final int WIDEST = 28;
 

@@ -15,11 +15,11 @@ import plainsieve.core.view.ValueFormat;
 import plainsieve.sources.Binary;
 import plainsieve.sources.Column;
 
-/** Values as a letter writes them, in its language: days, moments and numbers as people there do. */
+/** Formats values of an email in its language: dates, timestamps and numbers. */
 final class EmailValueFormat {
     static final String NOTHING = "–";
 
-    /** Numbers that name things rather than measure them, such as years, get no thousands marks. */
+    /** Numbers that are identifiers, such as years, have no thousands separators. */
     private static final Pattern NAMES_THINGS =
             Pattern.compile("(^|_)(id|year|month|no|number|code)$", Pattern.CASE_INSENSITIVE);
 
@@ -34,7 +34,7 @@ final class EmailValueFormat {
         this.locale = locale;
     }
 
-    /** A figure: two digits after the point at most, for what was computed. */
+    /** A figure with at most two fraction digits for computed values. */
     String figure(Object value) {
         if (value == null) {
             return NOTHING;
@@ -111,7 +111,7 @@ final class EmailValueFormat {
         }
     }
 
-    /** A day or a moment in words; nothing when it is neither. Of a moment with a zone, the zone follows it. */
+    /** A formatted date or timestamp; empty for other text. A time zone is appended. */
     private Optional<String> when(String text) {
         try {
             if (text.length() == DAY) {

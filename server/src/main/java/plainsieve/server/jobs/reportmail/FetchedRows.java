@@ -8,7 +8,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import plainsieve.sources.RunSummary;
 
-/** The rows of one view, few enough to be held. */
+/** The rows of one view, limited to what fits into memory. */
 final class FetchedRows implements RunListener {
     private final ClientPresence clientPresence;
     private final List<Object[]> rows = new ArrayList<>();
@@ -47,7 +47,7 @@ final class FetchedRows implements RunListener {
         return rows;
     }
 
-    /** Whether there are more than those. */
+    /** Whether there are more. */
     boolean more() {
         return more;
     }

@@ -8,8 +8,8 @@ import plainsieve.core.parameter.ChoiceText;
 /**
  * A report as an email: its question and its views.
  *
- * @param choices everything that was chosen, as links write it
- * @param notes what the reader should know of it besides
+ * @param choices all choices in link notation
+ * @param notes for the reader
  */
 public record ReportEmail(
         String report, String question, List<Section> parts, Map<String, ChoiceText> choices, List<String> notes) {
@@ -27,20 +27,20 @@ public record ReportEmail(
         String title();
     }
 
-    /** Figures, each with its words. */
+    /** Figures with their labels. */
     public record Figures(String viewId, String title, List<FigureText> all) implements Section {
         public Figures {
             all = List.copyOf(all);
         }
 
-        /** @param value as it came; nothing for none. @param written with its unit. @param change against what; may be empty */
+        /** @param value raw; empty for null. @param written with its unit. @param change text of the comparison; may be empty */
         public record FigureText(String label, Optional<Object> value, String written, String change) {}
     }
 
-    /** A chart. @param png drawn twice as large as it is shown. @param told the same in words */
+    /** A chart. @param png at double resolution. @param told text alternative */
     public record Chart(String viewId, String title, byte[] png, String told) implements Section {}
 
-    /** Rows. @param below what is under them, such as how many more there are; may be empty */
+    /** Rows. @param below text after them, such as the number of omitted rows; may be empty */
     public record RowsSection(String viewId, String title, List<Head> heads, List<List<String>> rows, String below)
             implements Section {
         public RowsSection {

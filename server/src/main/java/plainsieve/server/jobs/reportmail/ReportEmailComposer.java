@@ -49,10 +49,10 @@ public class ReportEmailComposer {
     }
 
     /**
-     * For whom, and what of.
+     * The subject of an email.
      *
-     * @param project in the state that all of it sees, with what its parameters open with
-     * @param presence by which it is stopped
+     * @param project the snapshot, with the defaults of its parameters
+     * @param presence cancels it
      */
     public record EmailRequest(Project project, Report report, Caller caller, ClientPresence presence) {
         /** The choices: the defaults of the report. */
@@ -61,7 +61,7 @@ public class ReportEmailComposer {
         }
     }
 
-    /** Throws as any run: where something failed there is no letter, and none where nothing of it is for them. */
+    /** Throws like any run: there is no email if something failed or if no view is permitted. */
     public ReportEmail compose(EmailRequest wanted) {
         QuestionRenderer.Question question =
                 questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
@@ -108,7 +108,7 @@ public class ReportEmailComposer {
         return chosen;
     }
 
-    /** A view that is not for them says so, as it does on the page. @param refused takes why */
+    /** A view that is not permitted says so, as on the page. @param refused receives the reason */
     private ReportEmail.Section part(
             EmailRequest wanted, View view, QuestionRenderer.Question question, List<ProblemException> refused) {
         Showing showing = new Showing(wanted, view, question);
@@ -178,7 +178,7 @@ public class ReportEmailComposer {
         }
     }
 
-    /** Nothing where there is nothing to compare with, such as days without an end. */
+    /** Empty if there is nothing to compare with, such as an open date range. */
     private Optional<FetchedRows> compared(EmailRequest wanted, View view) {
         try {
             return Optional.of(fetch(wanted, view, new ViewPart.Compared(), false));

@@ -10,15 +10,15 @@ public sealed interface Schedule {
         return Optional.empty();
     }
 
-    /** The thing behind which it is done; nothing when it is behind none. */
+    /** The object after which it runs; empty if there is none. */
     default Optional<String> prerequisite() {
         return Optional.empty();
     }
 
-    /** Only when someone asks for it. */
+    /** On request only. */
     record ByHand() implements Schedule {}
 
-    /** Each time that something else of its kind is done well. @param thing its id */
+    /** After each successful run of another object of its kind. @param thing its ID */
     record After(String thing) implements Schedule {
         @Override
         public Optional<String> prerequisite() {
@@ -27,11 +27,11 @@ public sealed interface Schedule {
     }
 
     /**
-     * At times of a calendar.
+     * At scheduled times.
      *
-     * @param cron five fields: minute, hour, day of the month, month, day of the week; where both days are stated, both must hold
-     * @param zone in which those times are meant
-     * @param missed what becomes of a time at which this server did not run
+     * @param cron five fields: minute, hour, day of the month, month, day of the week; if both days are given, both must match
+     * @param zone time zone of the schedule
+     * @param missed what happens to times at which this server was down
      */
     record Times(String cron, ZoneId zone, Missed missed) implements Schedule {
         @Override
@@ -40,7 +40,7 @@ public sealed interface Schedule {
         }
     }
 
-    /** What becomes of times that have gone by. */
+    /** How missed times are handled. */
     enum Missed {
         /** Done once, however many they were. */
         CATCH_UP,

@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The times of a schedule as people say them, and as a line of five fields.
+ * Schedules as text and as cron expressions with five fields.
  *
  * <pre>
  * every 15 minutes                      *&#47;15 * * * *
@@ -39,7 +39,7 @@ public final class ScheduleDescription {
 
     private ScheduleDescription() {}
 
-    /** The line that some words mean, or that they are. Throws {@link ProblemException} when they mean none. */
+    /** The cron expression for a text, or the expression itself. Throws {@link ProblemException} if it is neither. */
     public static String cron(String words) {
         String said = words.strip().replaceAll("\\s+", " ");
         String cron = meant(said.toLowerCase(Locale.ROOT)).orElse(said);
@@ -108,7 +108,7 @@ public final class ScheduleDescription {
                 .findFirst();
     }
 
-    /** What a line means, in words; the line itself where there are none for it. */
+    /** The text for a cron expression; the expression itself if there is none. */
     public static String say(String cron) {
         Matcher fixed = FIXED.matcher(cron);
         if (fixed.matches()) {

@@ -4,12 +4,12 @@ import java.time.ZoneId;
 import java.util.Optional;
 
 /**
- * A schedule as project files write it.
+ * A schedule in project files.
  *
- * @param every a line of five fields; empty where it has no times
- * @param zone in which they are meant, a name of the IANA database
- * @param missed leave, where times that were missed are left out; empty where they are caught up
- * @param after the id of the thing behind which it is done; empty for none
+ * @param every a cron expression with five fields; empty without a schedule
+ * @param zone time zone, an IANA name
+ * @param missed leave to skip missed runs; empty to catch up
+ * @param after the ID of the object after which it runs; empty for none
  */
 public record ScheduleEntry(String every, String zone, String missed, String after) {
     private static final String LEAVE = "leave";

@@ -13,12 +13,12 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The moments of a schedule, over the days on which clocks are changed. What has a fixed hour is done once on each of its days: an
- * hour that is missing is made up for when it would have ended, and of an hour that comes twice the first counts. What goes on by
- * the hour or the minute goes on in what hours there are.
+ * The times of a schedule across clock changes. A fixed hour runs once on each of its days: a
+ * skipped hour is made up for when it would have ended, and a repeated hour runs at its first occurrence. Hourly and
+ * minutely schedules follow the existing hours.
  */
 public final class Timetable {
-    /** More than any clock is put back. */
+    /** More than any clock change. */
     private static final int HOURS_AROUND = 3;
 
     private static final int FIELDS = 5;
@@ -28,7 +28,7 @@ public final class Timetable {
     private final ZoneRules rules;
     private final boolean byTheHour;
 
-    /** Throws {@link ProblemException} when the line is no schedule, or no such time ever comes. */
+    /** Throws {@link ProblemException} for an invalid expression, or one that never matches. */
     public Timetable(String cron, ZoneId zone) {
         String[] fields = cron.strip().split("\\s+");
         if (fields.length != FIELDS) {
@@ -54,7 +54,7 @@ public final class Timetable {
                         "Write minute, hour, day of the month, month and day of the week, such as 30 6 * * 1-5, or words: every weekday at 06:30."));
     }
 
-    /** The first moment after another; nothing when there is none any more. */
+    /** The next time after an instant; empty if there is none. */
     public Optional<Instant> after(Instant moment) {
         LocalDateTime local = moment.atOffset(rules.getOffset(moment)).toLocalDateTime();
         LocalDateTime place = local.minusHours(HOURS_AROUND);
@@ -67,7 +67,7 @@ public final class Timetable {
             }
             for (Instant one : moments(place)) {
                 if (one.isAfter(moment) && (found.isEmpty() || one.isBefore(found.get()))) {
-                    // A later time of the clock may come earlier, where clocks are put back between them.
+                    // A later local time may be an earlier instant when clocks are set back.
                     last = place.plusHours(HOURS_AROUND);
                     found = Optional.of(one);
                 }

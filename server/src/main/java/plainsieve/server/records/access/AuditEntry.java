@@ -5,11 +5,11 @@ import java.time.Instant;
 /**
  * One entry of the audit log.
  *
- * @param id grows with every entry; 0 before it is kept
- * @param person the name they had then; empty when no one was signed in
- * @param address where the request came from
- * @param action its kind, a few plain words
- * @param projectId empty when it is of no project
+ * @param id increases with every entry; 0 before it is stored
+ * @param person the name at that time; empty for anonymous callers
+ * @param address IP address of the request
+ * @param action a few words
+ * @param projectId empty outside projects
  */
 public record AuditEntry(
         long id, Instant at, String person, String address, String action, String projectId, String object) {}

@@ -7,7 +7,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 
-/** What people did. Nothing here changes or removes an entry, and the records refuse it. */
+/** The audit log. No method changes or removes an entry, and the database rejects it. */
 @Mapper
 public interface AuditRecords {
     @Insert("""
@@ -24,7 +24,7 @@ public interface AuditRecords {
     Optional<AuditEntry> last(
             @Param("projectId") String projectId, @Param("action") String action, @Param("begins") String begins);
 
-    /** The newest first. @param search in any of its words; empty for all */
+    /** The newest first. @param search in any field; empty for all */
     @Select("""
             select * from audit_log
             where id < #{before}

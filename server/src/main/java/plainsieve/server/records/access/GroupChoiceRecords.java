@@ -8,7 +8,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** What groups say of held parameters. */
+/** The permitted values of groups. */
 @Mapper
 public interface GroupChoiceRecords {
     @Select("select * from group_choice order by project_id, parameter, group_id")

@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import plainsieve.server.records.CachedRead;
 
-/** Groups of people, and who is in them. */
+/** Groups and their members. */
 @Mapper
 public interface GroupRecords {
     /** A person in a group. */

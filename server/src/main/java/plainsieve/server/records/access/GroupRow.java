@@ -1,4 +1,4 @@
 package plainsieve.server.records.access;
 
-/** A group of people. */
+/** A group of users. */
 public record GroupRow(String id, String name) {}

@@ -8,10 +8,10 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 
-/** Whom another service knows, and what it said of them. */
+/** External identities, and their claims. */
 @Mapper
 public interface IdentityRecords {
-    /** In which group those are of whom the service says so. */
+    /** A claim that implies membership in a group. */
     record GroupClaim(String groupId, String value) {}
 
     @Select("select person_id from person_identity where issuer = #{issuer} and subject = #{subject}")

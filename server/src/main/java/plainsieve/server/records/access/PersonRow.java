@@ -3,12 +3,12 @@ package plainsieve.server.records.access;
 import java.time.Instant;
 
 /**
- * Someone with an account.
+ * A user account.
  *
- * @param name what they sign in with
- * @param label as others see them
- * @param password encoded; empty when there is none yet
- * @param email their address; empty for none
+ * @param name sign-in name
+ * @param label display name
+ * @param password hash; empty if there is none yet
+ * @param email empty for none
  */
 public record PersonRow(
         String id, String name, String label, String password, boolean suspended, Instant createdAt, String email) {

@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import plainsieve.server.records.CachedRead;
 
-/** What people and groups may do. */
+/** The roles of users and groups. */
 @Mapper
 public interface RoleRecords {
     @Select("select person_id as holder, project_id, role from person_role")
@@ -18,7 +18,7 @@ public interface RoleRecords {
     @Select("select group_id as holder, project_id, role from group_role")
     List<RoleRow> ofGroups();
 
-    /** Their own, and those of the groups they are in. */
+    /** Their own roles, and those of their groups. */
     @CachedRead
     @Select("""
             select person_id as holder, project_id, role from person_role where person_id = #{personId}

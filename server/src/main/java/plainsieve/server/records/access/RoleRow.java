@@ -3,10 +3,10 @@ package plainsieve.server.records.access;
 import plainsieve.server.people.Role;
 
 /**
- * What someone may do.
+ * A role assignment.
  *
- * @param holder the id of a person or of a group
+ * @param holder the ID of a user or of a group
  * @param projectId empty for all projects
- * @param role its word
+ * @param role the role
  */
 public record RoleRow(String holder, String projectId, Role role) {}

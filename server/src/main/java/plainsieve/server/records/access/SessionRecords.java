@@ -11,7 +11,7 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import plainsieve.server.records.CachedRead;
 
-/** Where people are signed in, and links that sign them in. */
+/** Sessions and sign-in links. */
 @Mapper
 public interface SessionRecords {
     @CachedRead
@@ -48,7 +48,7 @@ public interface SessionRecords {
     @Select("select * from sign_in_link where digest = #{digest}")
     Optional<SignInLinkRow> link(String digest);
 
-    /** @return 1 for the one who took it, when two want it at once */
+    /** @return 1 for the request that used it, if two arrive concurrently */
     @Delete("delete from sign_in_link where digest = #{digest}")
     int takeLink(String digest);
 

@@ -3,11 +3,11 @@ package plainsieve.server.records.access;
 import java.time.Instant;
 
 /**
- * A browser in which someone is signed in.
+ * A session in a browser.
  *
  * @param digest of its secret
- * @param browser as it calls itself
- * @param ended whether they signed out
+ * @param browser user agent
+ * @param ended whether the user signed out
  */
 public record SessionRow(
         String digest, String personId, String browser, Instant createdAt, Instant usedAt, boolean ended) {}

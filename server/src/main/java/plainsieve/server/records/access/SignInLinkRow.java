@@ -3,8 +3,8 @@ package plainsieve.server.records.access;
 import java.time.Instant;
 
 /**
- * A link that signs someone in.
+ * A sign-in link.
  *
- * @param reusable whether it may be used more than once, from this machine alone
+ * @param reusable whether it may be used repeatedly, from this machine only
  */
 public record SignInLinkRow(String digest, String personId, Instant endsAt, boolean reusable) {}

@@ -27,7 +27,7 @@ public interface SignedLinkRecords {
             """)
     void add(SignedLinkRow row);
 
-    /** One that another server made; two may meet it at once. */
+    /** A link created by another server; may be added twice concurrently. */
     @Insert("""
             insert into signed_link (id, project_id, report_id, created_by, created_at, ends_at, open_to_anyone, choices, revoked_at, uses, used_at)
             values (#{id}, #{projectId}, #{reportId}, #{createdBy}, #{createdAt}, #{endsAt}, #{openToAnyone}, #{choices}, #{revokedAt}, #{uses},

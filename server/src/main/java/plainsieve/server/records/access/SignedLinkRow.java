@@ -4,10 +4,10 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * A link to a report with choices that cannot be changed. As wide as its table.
+ * A signed link to a report. As wide as its table.
  *
- * @param openToAnyone whether it opens the report for open_to_anyone who has it
- * @param choices JSON of what it fixes
+ * @param openToAnyone whether it is public
+ * @param choices fixed choices as JSON
  */
 public record SignedLinkRow(
         String id,

@@ -3,7 +3,7 @@ package plainsieve.server.records.definitions;
 import java.util.Arrays;
 import plainsieve.core.value.Keyword;
 
-/** The kinds of definitions that authors make. */
+/** The kinds of definitions. */
 public enum DefinitionKind implements Keyword {
     QUERY("query"),
     PARAMETER("parameter"),

@@ -9,10 +9,10 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import plainsieve.server.records.CachedRead;
 
-/** Stored definitions of every kind. A change names the version that it is based on and does nothing when there is a newer one. */
+/** Stored definitions of every kind. A change names the version that it is based on and has no effect if there is a newer one. */
 @Mapper
 public interface DefinitionRecords {
-    /** The definitions of every project that its pages are built from, in the order of their positions. */
+    /** The definitions of every project that are needed to build it, in order of position. */
     @Select("""
             select project_id, kind, id, form, draft, published, since, version from definition
             where kind in ('query', 'parameter', 'report', 'stage') order by project_id, kind, position, id

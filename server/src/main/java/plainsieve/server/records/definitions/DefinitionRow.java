@@ -4,9 +4,9 @@ package plainsieve.server.records.definitions;
  * A stored definition.
  *
  * @param id unique among the definitions of its kind in its project
- * @param form JSON in the structure of project files, with its format number; what viewers get
- * @param draft the unpublished state in the same form; empty when it equals {@code form}
- * @param published whether viewers have ever got it
+ * @param form published state as JSON in the format of project files, with its format number
+ * @param draft the unpublished state in the same form; empty if it equals {@code form}
+ * @param published whether it was ever published
  * @param since start of its schedule, ISO 8601; empty for kinds without a schedule
  * @param version incremented by each change
  */
@@ -24,7 +24,7 @@ public record DefinitionRow(
         return new DefinitionRow(projectId, kind, id, form, "", true, "", version);
     }
 
-    /** With another unpublished state. @param draft empty when it equals the published one */
+    /** With another draft. @param draft empty if it equals the published state */
     public DefinitionRow withDraft(String draft, boolean published) {
         return new DefinitionRow(projectId, kind, id, form, draft, published, since, version);
     }

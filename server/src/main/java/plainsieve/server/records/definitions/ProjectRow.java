@@ -1,4 +1,4 @@
 package plainsieve.server.records.definitions;
 
-/** A project as it is kept. */
+/** A stored project. */
 public record ProjectRow(String id, String name, int position) {}

@@ -17,7 +17,7 @@ public interface RemovedRecords {
             """)
     void add(RemovedRow row);
 
-    /** The newest first; those of no project are shown with every one. */
+    /** The newest first; those outside projects are included for every project. */
     @Select("""
             select * from removed where project_id in (#{projectId}, '') order by id desc limit #{most}
             """)

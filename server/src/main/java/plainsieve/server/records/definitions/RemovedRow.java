@@ -3,11 +3,11 @@ package plainsieve.server.records.definitions;
 import java.time.Instant;
 
 /**
- * Something that was removed and can be brought back.
+ * A removed object that can be restored.
  *
- * @param projectId empty for what belongs to no project
+ * @param projectId empty outside projects
  * @param kind query, report, parameter or source
- * @param content its row, as JSON with its format number
+ * @param content its row as JSON with its format number
  */
 public record RemovedRow(
         long id, String projectId, String kind, String objectId, String name, String content, Instant removedAt) {}

@@ -10,7 +10,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.type.ByteArrayTypeHandler;
 
-/** What viewers had, each time it became something else. */
+/** Published versions. */
 @Mapper
 public interface RevisionRecords {
     /** Project files, packed. */

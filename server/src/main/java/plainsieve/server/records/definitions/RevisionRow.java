@@ -3,9 +3,9 @@ package plainsieve.server.records.definitions;
 import java.time.Instant;
 
 /**
- * A revision as lists show it.
+ * A version without its content.
  *
- * @param person empty when it was found so
- * @param changedObjects how many differ from the one before
+ * @param person empty for the initial state
+ * @param changedObjects number of objects that differ from the previous version
  */
 public record RevisionRow(String projectId, int number, Instant at, String person, String reason, int changedObjects) {}

@@ -11,7 +11,7 @@ import org.apache.ibatis.annotations.Select;
 /** Kept choices. */
 @Mapper
 public interface SelectionRecords {
-    /** Whose: a viewer's, for one report. */
+    /** The owner: a viewer of one report. */
     record Owner(String projectId, String reportId, String viewer) {}
 
     @Select("""

@@ -3,7 +3,7 @@ package plainsieve.server.records.definitions;
 import java.time.Instant;
 
 /**
- * Choices that someone keeps. The name is empty when they only represent a link that would be too long.
+ * Saved choices. The name is empty if they stand for a link that would be too long.
  *
  * @param choices JSON with its format number
  */

@@ -27,7 +27,7 @@ public interface SourceRecords {
             """)
     void add(SourceRow row);
 
-    /** Changes one as it was before; returns 0 when it is not like that any more. */
+    /** Changes an unchanged row; returns 0 for a conflict. */
     @Update("""
             update source set kind = #{row.kind}, settings = #{row.settings}, password = #{row.password}
             where id = #{row.id} and settings = #{before.settings} and password = #{before.password}

@@ -4,7 +4,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import plainsieve.server.records.CachedRead;
 
-/** The number of the state of the records: it grows with every change of a project, a source or what is in them. */
+/** The state counter of the records: incremented by every change of projects, sources and definitions. */
 @Mapper
 public interface StateRecords {
     @CachedRead

@@ -1,4 +1,4 @@
 package plainsieve.server.records.definitions;
 
-/** Whether values may transfer_policy from one source to another in a project, as it is kept. */
+/** Whether keys may be transferred from one source to another in a project. */
 public record TransferPolicyRow(String projectId, String fromSource, String toSource, boolean allowed) {}

@@ -7,10 +7,10 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Mails of deliveries: what was sent to whom, and what is on its way. */
+/** Emails of deliveries: recipients and states. */
 @Mapper
 public interface EmailRecords {
-    /** Does nothing when it is there already. */
+    /** Has no effect if it exists. */
     @Insert("""
             insert into email (project_id, delivery_id, job, address, part, state, subject, message, at)
             values (#{projectId}, #{deliveryId}, #{job}, #{address}, #{part}, #{state}, '', '', #{at})
@@ -21,7 +21,7 @@ public interface EmailRecords {
     @Select("select * from email where job = #{job} and address = #{address} and part = #{part}")
     EmailRow find(@Param("job") long job, @Param("address") String address, @Param("part") String part);
 
-    /** @return 0 when it is not there any more */
+    /** @return 0 if it no longer exists */
     @Update(
             "update email set state = #{state}, subject = #{subject}, message = #{message}, at = #{at} where id = #{id}")
     int become(
@@ -31,14 +31,14 @@ public interface EmailRecords {
             @Param("message") String message,
             @Param("at") String at);
 
-    /** Nothing of a job is tried again: what waited is not sent, and of what was being handed over no one knows. */
+    /** Ends the retries of a job: waiting emails are not sent, and those being handed over are unconfirmed. */
     @Update("""
             update email set state = case state when 'waiting' then 'refused' else 'unsure' end
             where job = #{job} and state in ('waiting', 'handing-over')
             """)
     int giveUp(long job);
 
-    /** The newest of a delivery, those before a number; all where it is 0. */
+    /** The newest of a delivery before a number; 0 for all. */
     @Select("""
             select * from email where project_id = #{project} and delivery_id = #{delivery}
               and (#{before} = 0 or id < #{before})
@@ -50,7 +50,7 @@ public interface EmailRecords {
             @Param("before") long before,
             @Param("most") int most);
 
-    /** Forgets what ended long ago. */
+    /** Deletes old entries. */
     @Update("delete from email where at < #{before}")
     int forget(@Param("before") String before);
 }

@@ -4,11 +4,11 @@ import java.util.Locale;
 import plainsieve.core.value.Keyword;
 
 /**
- * A mail of a delivery, or why there was none.
+ * An email of a delivery, or the reason for none.
  *
- * @param job the number of the job that it belongs to
- * @param part tells the mails of one address apart: the row that it is for; empty where there is one
- * @param at when it came to be so, ISO 8601
+ * @param job the number of its job
+ * @param part distinguishes the emails of one address: the row of the query; empty for a single one
+ * @param at time of the state, ISO 8601
  */
 public record EmailRow(
         long id,
@@ -21,17 +21,17 @@ public record EmailRow(
         String subject,
         String message,
         String at) {
-    /** What became of it. */
+    /** The state of an email. */
     public enum State implements Keyword {
         WAITING,
-        /** All of it was given to the server for mails; whether that has it is not known yet. */
+        /** All data was sent to the mail server, which has not confirmed it yet. */
         HANDING_OVER,
         SENT,
-        /** It is not taken, or may not go there. */
+        /** It was rejected, or the address is not permitted. */
         REFUSED,
         /** There was nothing to send, or they want none. */
         SKIPPED,
-        /** No one knows whether it came: it is not sent again on its own. */
+        /** Unconfirmed: it is not sent again automatically. */
         UNSURE;
 
         @Override

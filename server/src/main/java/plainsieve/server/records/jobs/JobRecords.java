@@ -9,12 +9,12 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
 /**
- * Scheduled and past jobs. A worker holds a job by a lease: when the holder is gone and the lease is over,
- * another takes it up; a holder whose lease is over has nothing to say of it any more.
+ * Scheduled and past jobs. A worker holds a job by a lease: if the holder is gone and the lease has expired,
+ * another worker takes the job; the former holder can no longer change it.
  */
 @Mapper
 public interface JobRecords {
-    /** Does nothing when that time of that object is there already. @return how many were added */
+    /** Has no effect if that object already has a job at that time. @return the number of added jobs */
     @Insert("""
             insert into job (project_id, kind, object_id, due_at, cause, state, holder, lease_until, attempts, not_before,
               started_at, ended_at, rows, message)
@@ -23,7 +23,7 @@ public interface JobRecords {
             """)
     int add(JobRow row);
 
-    /** What waits or is under way. */
+    /** Waiting and running jobs. */
     @Select("select * from job where project_id = #{project} and kind = #{kind} and state in ('due', 'running')")
     List<JobRow> waiting(@Param("project") String projectId, @Param("kind") String kind);
 
@@ -38,7 +38,7 @@ public interface JobRecords {
             """)
     List<JobRow> open(@Param("now") String now);
 
-    /** @return 0 when someone else was faster */
+    /** @return 0 if another worker was faster */
     @Update("""
             update job set state = 'running', holder = #{holder}, lease_until = #{until}, attempts = attempts + 1, started_at = #{now}
             where id = #{id} and ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
@@ -49,7 +49,7 @@ public interface JobRecords {
             @Param("now") String now,
             @Param("until") String until);
 
-    /** No one else holds anything any more. */
+    /** Ends all leases of other holders. */
     @Update("update job set lease_until = #{now} where state = 'running' and holder <> #{holder}")
     int endLeases(@Param("holder") String holder, @Param("now") String now);
 
@@ -76,7 +76,7 @@ public interface JobRecords {
             @Param("notBefore") String notBefore,
             @Param("message") String message);
 
-    /** What waits of something is not done any more. */
+    /** Cancels waiting jobs of an object. */
     @Update("""
             update job set state = 'skipped', ended_at = #{now}, message = #{message}
             where project_id = #{project} and kind = #{kind} and object_id = #{objectId} and state = 'due'
@@ -88,7 +88,7 @@ public interface JobRecords {
             @Param("now") String now,
             @Param("message") String message);
 
-    /** Someone decided what becomes of what was kept back. */
+    /** The review of a held result. */
     @Update("update job set state = #{state}, message = #{message} where id = #{id} and state = 'held'")
     int decide(@Param("id") long id, @Param("state") JobState state, @Param("message") String message);
 
@@ -120,7 +120,7 @@ public interface JobRecords {
             @Param("until") String until,
             @Param("most") int most);
 
-    /** Forgets what ended long ago, but the last of each schedule, by which the next is found. */
+    /** Deletes old entries except the last of each schedule, from which the next time is computed. */
     @Update("""
             delete from job where ended_at <> '' and ended_at < #{before}
               and id not in (select max(id) from job group by project_id, kind, object_id, cause)

@@ -1,11 +1,11 @@
 package plainsieve.server.records.jobs;
 
 /**
- * Something that is to be done once, or was. Moments are ISO 8601 in UTC, of whole seconds.
+ * A job. Timestamps are ISO 8601 in UTC, in whole seconds.
  *
- * @param holder the server that does it, whose word is valid until the lease is over
- * @param notBefore when it may be tried
- * @param message why it failed, or was kept back
+ * @param holder the server that runs it, until the lease expires
+ * @param notBefore earliest time of the next try
+ * @param message why it failed or is held
  */
 public record JobRow(
         long id,

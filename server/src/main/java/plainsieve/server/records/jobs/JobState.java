@@ -5,7 +5,7 @@ public enum JobState {
     DUE,
     RUNNING,
     DONE,
-    /** It ran, and its result waits for someone to accept it. */
+    /** It ran, and its result waits for review. */
     HELD,
     FAILED,
     /** It was not run. */

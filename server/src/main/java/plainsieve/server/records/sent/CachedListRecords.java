@@ -10,13 +10,13 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** The last answers of lists: one store on disk for everyone. */
+/** Cached results of value lists: one store on disk for everyone. */
 @Mapper
 public interface CachedListRecords {
     @Select("select * from cached_list where id = #{id}")
     Optional<CachedListRow> find(String id);
 
-    /** Those that were used last, but for the long ones among them. @param longest in characters of JSON */
+    /** The most recently used ones, except for long ones. @param longest in characters of JSON */
     @Select("""
             select * from (select * from cached_list order by used_at desc limit #{most})
             where length(list) <= #{longest}

@@ -22,8 +22,8 @@ import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.records.WriteGate;
 
 /**
- * Writes into Sent, many changes at once, over its own connection. What it confirms outlives this process, however that
- * ends; it does not wait for the disk as the definitions of authors do, for a statement waits for its line.
+ * Writes to Sent in batches over a separate connection. Confirmed entries survive a crash of this process;
+ * unlike definitions they are not synced to disk, since a statement waits for its entry.
  */
 @Component
 public class SentBatches {
@@ -54,8 +54,8 @@ public class SentBatches {
     }
 
     /**
-     * Makes all of the changes or none, at once: it does not wait for who writes just now. Throws {@link RecordsFailure} when
-     * someone does, or the disk is full.
+     * Applies all changes or none, without waiting for another writer. Throws {@link RecordsFailure} if
+     * there is one, or if the disk is full.
      */
     public void write(List<Consumer<SentRecords>> changes) {
         gate.enterIfFree();
@@ -76,7 +76,7 @@ public class SentBatches {
         }
     }
 
-    /* Where SQLite took it back on its own, for want of room, there is nothing left to do. */
+    /* If SQLite rolled back by itself, because the disk is full, there is nothing left to do. */
     private void takeBack() {
         try {
             say("rollback");
@@ -85,7 +85,7 @@ public class SentBatches {
         }
     }
 
-    /* Who writes after that has a connection again: what was sent while the server closes is written down, too. */
+    /* Later writers reconnect: statements sent while the server closes are logged, too. */
     private void letGo() {
         session.close();
         connection.resetConnection();

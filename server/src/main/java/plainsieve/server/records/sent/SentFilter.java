@@ -3,9 +3,9 @@ package plainsieve.server.records.sent;
 /**
  * Which statements of Sent are requested. Empty texts match everything.
  *
- * @param caller whose statements, also while they look as others
- * @param search what the statement or one of its values must contain, in any case
- * @param order new, slow or failed: what comes first
+ * @param caller whose statements, including impersonations
+ * @param search text in the statement or one of its values, ignoring case
+ * @param order new, slow or failed: sort order
  */
 public record SentFilter(
         String projectId,

@@ -3,8 +3,8 @@ package plainsieve.server.records.sent;
 import org.apache.ibatis.annotations.Param;
 
 /**
- * The text that finds statements in Sent. Only what is asked for is in it, so that its index is used; to say this in the XML of
- * MyBatis would load a parser for it at each start.
+ * The SQL that searches Sent. It contains only the requested conditions, so that the index is used; XML of
+ * MyBatis would load a parser at each start.
  */
 public final class SentQuery {
     private final StringBuilder text =

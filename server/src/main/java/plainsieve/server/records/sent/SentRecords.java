@@ -17,7 +17,7 @@ public interface SentRecords {
     @Select("select coalesce(max(id), 0) from sent")
     long lastId();
 
-    /** One that is about to be sent. Until it is among those that are read, it is where to write it costs least. */
+    /** A statement that is about to be sent. It is first written to a small table, where that is cheapest. */
     @Insert("""
             insert into sent_running (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
               bound_values)
@@ -26,13 +26,13 @@ public interface SentRecords {
             """)
     void begin(SentRow row);
 
-    /** One with how it ended, whether it was among those that are read or not. */
+    /** The outcome of a statement, in either table. */
     default void end(SentRow row) {
         put(row);
         dropBegun(row.id());
     }
 
-    /** Among those that are read: as a new one, or how one that is there has ended. */
+    /** Inserts or updates it in the main table. */
     @Insert("""
             insert into sent (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text, bound_values,
               outcome, problem, local_rows, fetched_rows, shown_rows, database_ms, total_ms)
@@ -46,7 +46,7 @@ public interface SentRecords {
     @Delete("delete from sent_running where id = #{id}")
     void dropBegun(long id);
 
-    /** Puts those that have begun among those that are read, as running. */
+    /** Moves started statements to the main table, as running. */
     default void showBegun() {
         putBegun();
         dropAllBegun();
@@ -65,8 +65,8 @@ public interface SentRecords {
     void dropAllBegun();
 
     /**
-     * Statements before one, newest or slowest first. Empty filters let everything through; without a cause, only what was
-     * sent to look at plans is left aside.
+     * Statements before one, newest or slowest first. Empty filters match everything; without a cause, only
+     * EXPLAIN statements are excluded.
      */
     @SelectProvider(type = SentQuery.class, method = "latest")
     List<SentRow> latest(@Param("before") long before, @Param("w") SentFilter wanted, @Param("limit") int limit);
@@ -84,12 +84,12 @@ public interface SentRecords {
             """)
     Optional<SentRow> lastRun(@Param("projectId") String projectId, @Param("reportId") String reportId);
 
-    /** What a killed process left behind as running did not end well; no one knows how. */
+    /** Statements left running by a killed process failed with an unknown outcome. */
     @Update(
             "update sent set outcome = 'stopped', problem = 'The server ended while this ran.' where outcome = 'running'")
     void closeRunning();
 
-    /** Deletes at most as many of the oldest that are too old or too many; returns how many there were. */
+    /** Deletes the oldest entries beyond the limits, up to a maximum; returns their number. */
     @Delete("""
             delete from sent where id in (
               select id from sent

@@ -3,11 +3,11 @@ package plainsieve.server.records.sent;
 import java.time.Instant;
 
 /**
- * One statement that was sent, with who caused it and how it went. As wide as its table.
+ * A sent statement with its caller and outcome. As wide as its table.
  *
- * @param caller who asked
+ * @param caller who caused it
  * @param localRows rows fetched to compute the result here; -1 if the source computed it
- * @param evidence where its choices ran, as JSON; empty when no one asked
+ * @param evidence as JSON; empty if it was not requested
  */
 public record SentRow(
         long id,

@@ -24,7 +24,7 @@ final class BackgroundRowWriter {
     private final CompletableFuture<Void> writing;
     private List<Object[]> next = new ArrayList<>(AT_ONCE);
     private volatile boolean left;
-    /** Whether nothing comes any more; only who writes looks. */
+    /** Set after the last row; read by the writer only. */
     private boolean over;
 
     private volatile Optional<RuntimeException> failure = Optional.empty();
@@ -34,7 +34,7 @@ final class BackgroundRowWriter {
         RowWriter open() throws IOException;
     }
 
-    /** @param beside lends the thread that writes, until it is ended or left */
+    /** @param beside runs the writer until it ends or is abandoned */
     BackgroundRowWriter(Opening file, List<Column> columns, Executor beside) {
         writing = CompletableFuture.runAsync(() -> write(file, columns), beside);
     }
@@ -55,7 +55,7 @@ final class BackgroundRowWriter {
         refuseAfterFailure();
     }
 
-    /** Lets go of what is not written yet; the file has no end then. Once it returns, nothing is being written any more. */
+    /** Discards rows that are not written yet; the file is incomplete then. When it returns, nothing is being written. */
     void leave() {
         left = true;
         waiting.clear();
@@ -125,7 +125,7 @@ final class BackgroundRowWriter {
         return rows;
     }
 
-    /* What still comes is taken and let go of, so that no one waits for it to be written. */
+    /* Further rows are discarded, so that the reader does not block. */
     private void failed(RuntimeException why) {
         failure = Optional.of(why);
         try {

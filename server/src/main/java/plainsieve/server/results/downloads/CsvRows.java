@@ -10,14 +10,14 @@ import java.util.regex.Pattern;
 import plainsieve.sources.Column;
 
 /**
- * CSV by RFC 4180 in UTF-8. On top, when wanted, the question and the choices in lines that begin with {@code #}, the
- * comment prefix of the W3C's model for tabular data. A missing value is an empty field, an empty text is {@code ""}.
+ * CSV by RFC 4180 in UTF-8, optionally preceded by the question and the choices in lines that begin with {@code #}, the
+ * comment prefix of the W3C's model for tabular data. Null is an empty field, an empty text is {@code ""}.
  *
- * <p>A text that begins with {@code = + - @}, a tab or a line's end is run as a formula by programs that open the file as a
- * workbook. Guarded, it gets an apostrophe in front, which they take for "this is text". Numbers, days and times stay.
+ * <p>Spreadsheets evaluate text that begins with {@code = + - @}, a tab or a line break as a formula.
+ * Escaped, it gets a leading apostrophe, which marks text there. Numbers, dates and times stay unchanged.
  */
 final class CsvRows implements RowWriter {
-    /** Characters that are made into bytes together. */
+    /** The size of the encoding buffer, in characters. */
     private static final int AT_ONCE = 1 << 13;
 
     /** Signs, by their numbers, that a text may not have outside quotes. */
@@ -53,7 +53,7 @@ final class CsvRows implements RowWriter {
         endLine();
     }
 
-    /* Only whole lines, or what precedes a whole text, are made into bytes, so that no sign is cut in two. */
+    /* The buffer is encoded at the end of lines or texts only, so that no surrogate pair is split. */
     private void endLine() throws IOException {
         lines.append("\r\n");
         if (lines.length() >= AT_ONCE) {
@@ -115,7 +115,7 @@ final class CsvRows implements RowWriter {
                 && !NUMBER_OR_TIME.matcher(text).matches();
     }
 
-    /** A text that begins with # would read as a comment where it is first. */
+    /** A leading # would be read as a comment in the first column. */
     private static boolean needsQuotes(String text) {
         int length = text.length();
         if (length == 0 || text.charAt(0) == '#' || text.charAt(0) == ' ' || text.charAt(length - 1) == ' ') {

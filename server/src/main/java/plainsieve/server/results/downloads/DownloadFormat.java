@@ -10,14 +10,14 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The formats of a download. */
 public enum DownloadFormat implements Keyword {
-    /** With texts that a workbook would take for formulas made harmless. */
+    /** With formulas escaped. */
     CSV("csv", "text/csv; charset=utf-8") {
         @Override
         RowWriter writer(OutputStream out, FileHeader header, Tools tools) throws IOException {
             return new CsvRows(out, header, true);
         }
     },
-    /** With every text as it is, for programs. */
+    /** With verbatim text, for programs. */
     CSV_EXACT("csv", "text/csv; charset=utf-8") {
         @Override
         RowWriter writer(OutputStream out, FileHeader header, Tools tools) throws IOException {
@@ -43,7 +43,7 @@ public enum DownloadFormat implements Keyword {
         }
     };
 
-    /** What some formats are written with. */
+    /** Dependencies of some formats. */
     record Tools(JsonMapper json, Spools spools) {}
 
     private final String extension;
@@ -63,7 +63,7 @@ public enum DownloadFormat implements Keyword {
         return extension;
     }
 
-    /** The word in the API: {@code csv-exact}. */
+    /** The keyword in the API: {@code csv-exact}. */
     @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');

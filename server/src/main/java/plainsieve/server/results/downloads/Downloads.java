@@ -104,8 +104,8 @@ public class Downloads {
     }
 
     /**
-     * Writes a file as its rows come, at the pace of anyone who reads it: the source is not kept waiting for that.
-     * When he has gone, the run is stopped.
+     * Streams a file at the pace of its reader without blocking the source.
+     * A disconnected reader cancels the run.
      */
     public void write(Download download, OutputStream out) throws IOException {
         try (Spool spool = spools.open()) {
@@ -135,7 +135,7 @@ public class Downloads {
         }
     }
 
-    /* One that fails half-way breaks off, so that no one takes it for whole. */
+    /* A failed file is truncated, so that it is not considered complete. */
     private void write(Download download, FileWriter writing, Spool spool) {
         try {
             queryRunner.run(download.request, writing);

@@ -14,14 +14,14 @@ import plainsieve.server.results.runs.QuestionRenderer;
 import plainsieve.server.results.runs.RunRequest;
 
 /**
- * What a file says of itself, so that its rows never lose what they are filtered by.
+ * The description of a file, so that its rows never lose their filters.
  *
  * @param title the report
- * @param question the question line with the choices in it
- * @param choices each label with its choice in words
- * @param asOf when the rows were asked for, ISO 8601
- * @param above whether a CSV has it on top, in lines that begin with #
- * @param columnLabels what viewers read above a column, by its name
+ * @param question the rendered question line
+ * @param choices each label with its choice as text
+ * @param asOf when the rows were queried, ISO 8601
+ * @param above whether a CSV begins with it, in lines that start with #
+ * @param columnLabels column headings by column name
  */
 public record FileHeader(
         String title,
@@ -35,7 +35,7 @@ public record FileHeader(
         columnLabels = Map.copyOf(columnLabels);
     }
 
-    /** What a file says of the rows of a view. */
+    /** The description of a view's rows. */
     public static FileHeader of(
             Project project, Report report, View view, QuestionRenderer.Question question, String asOf) {
         List<Map.Entry<String, String>> choices = new ArrayList<>();
@@ -47,7 +47,7 @@ public record FileHeader(
         return new FileHeader(report.name(), question.said().sentence(), choices, asOf, false, labels(view));
     }
 
-    /** The same with what a viewer picked in views next to it. */
+    /** The same with picks in other views. */
     public FileHeader picking(List<RunRequest.ColumnFilter> picked) {
         List<Map.Entry<String, String>> all = new ArrayList<>(choices);
         picked.forEach(filter ->

@@ -11,8 +11,8 @@ import plainsieve.server.runtime.spool.Spools;
 import plainsieve.sources.Column;
 
 /**
- * A Parquet file whose columns have the types of their values. Those are known after the last row only: until then the rows
- * wait on disk. The question, the choices and the time are in its metadata.
+ * A Parquet file with typed columns. The types are known after the last row only: until then the rows
+ * are staged on disk. The question, the choices and the time are in its metadata.
  */
 final class ParquetRows implements RowWriter {
     private static final int ROWS_BETWEEN_LOOKS = 50_000;

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.regex.Pattern;
 import plainsieve.sources.Column;
 
-/** The narrowest type that holds every value of a column without loss, found as they come by. */
+/** The narrowest lossless type of a column, derived from its values. */
 final class ParquetType {
     private static final int MOST_DIGITS = 38;
     private static final Pattern DAY = Pattern.compile("\\d{4}-\\d\\d-\\d\\d");
@@ -25,7 +25,7 @@ final class ParquetType {
         this.kind = kind;
     }
 
-    /** Takes note of a value that is there. */
+    /** Considers a value, which is not null. */
     void see(Object value) {
         any = true;
         onlyTruths &= value instanceof Boolean;
@@ -40,7 +40,7 @@ final class ParquetType {
         onlyWritten &= value instanceof String text && isWritten(text);
     }
 
-    /** Whether any value was there. */
+    /** Whether any value was not null. */
     boolean sawAny() {
         return any;
     }

@@ -5,13 +5,13 @@ import java.io.IOException;
 import java.util.List;
 import plainsieve.sources.Column;
 
-/** Writes rows into a file as they come; holds a few of them at most. Closing ends the file, not the stream under it. */
+/** Writes rows to a file as they arrive; buffers only a few. Closing ends the file, not the underlying stream. */
 interface RowWriter extends Closeable {
     void columns(List<Column> columns) throws IOException;
 
-    /** Lets go of what it holds next to the stream, whether the file was ended or not. */
+    /** Releases other resources, whether the file is complete or not. */
     default void release() throws IOException {
-        // Most hold nothing.
+        // Most formats have none.
     }
 
     /** A value is null, a Boolean, a Long, a BigDecimal, a Double, {@link plainsieve.sources.Binary}, or text. */

@@ -23,7 +23,7 @@ import plainsieve.server.runtime.spool.Spools;
 import plainsieve.sources.Column;
 
 /**
- * Rows that wait in a database on disk until the last of them has come: only then the types of their columns are known. Then they
+ * Rows staged in a database on disk until the types of their columns are known after the last one. Then they
  * are written as Parquet.
  */
 public final class StagedRows implements AutoCloseable {
@@ -58,7 +58,7 @@ public final class StagedRows implements AutoCloseable {
         }
     }
 
-    /** A file has no two columns of one name. */
+    /** Column names must be unique in a file. */
     private static List<String> names(List<Column> columns) {
         Set<String> taken = new LinkedHashSet<>();
         List<String> names = new ArrayList<>();
@@ -102,7 +102,7 @@ public final class StagedRows implements AutoCloseable {
         return List.copyOf(names);
     }
 
-    /** The type of each column, as it is called in SQL; nothing where no row had a value. */
+    /** The SQL type of each column; empty for columns without values. */
     public List<Optional<String>> types() {
         return types.stream()
                 .map(type -> type.sawAny() ? Optional.of(type.name()) : Optional.<String>empty())
@@ -110,10 +110,10 @@ public final class StagedRows implements AutoCloseable {
     }
 
     /**
-     * Writes all of them. Nothing can be added afterwards.
+     * Writes all rows. Nothing can be added afterwards.
      *
-     * @param as the type of each column; empty for what its kind says
-     * @param told what the file says of itself
+     * @param as the type of each column; empty for that of its values
+     * @param told metadata of the file
      */
     public void write(Path file, List<String> as, Map<String, String> told) throws IOException {
         String select = IntStream.range(0, names.size())

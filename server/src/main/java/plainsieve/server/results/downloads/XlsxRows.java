@@ -14,8 +14,8 @@ import org.dhatim.fastexcel.Worksheet;
 import plainsieve.sources.Column;
 
 /**
- * A workbook whose first sheet has the question and the choices, and whose further sheets have the rows: as many sheets as
- * it takes, because one holds 1,048,576 rows. Days and moments are dates of the workbook, so they can be worked with.
+ * A workbook whose first sheet contains the question and the choices, followed by as many sheets of rows as
+ * needed, because one holds 1,048,576 rows. Dates and timestamps are native.
  */
 final class XlsxRows implements RowWriter {
     private static final int MOST_ROWS = 1_048_576;
@@ -85,7 +85,7 @@ final class XlsxRows implements RowWriter {
         }
     }
 
-    /* Date formats are set for ranges of cells: one by one they would take as long as everything else. */
+    /* Date formats are set for ranges of cells: single cells would double the time. */
     private void flush() throws IOException {
         for (int i = 0; i < columns.size() && flushed < row; i++) {
             Optional<String> look = look(columns.get(i));
@@ -116,7 +116,7 @@ final class XlsxRows implements RowWriter {
         }
     }
 
-    /** A workbook's numbers have fifteen digits; one with more is text, so that none is lost. */
+    /** Numbers of a workbook have fifteen digits; longer ones are text, so that no digits are lost. */
     private static boolean isExact(Number number) {
         if (number instanceof Long whole && whole > -FIRST_WITH_MORE && whole < FIRST_WITH_MORE) {
             return true;
@@ -125,13 +125,13 @@ final class XlsxRows implements RowWriter {
                 || new BigDecimal(number.toString()).stripTrailingZeros().precision() <= MOST_DIGITS;
     }
 
-    /** A cell holds no longer text: what is left out is stated in it. */
+    /** The maximum length of a cell; truncation is stated in the text. */
     private static String cut(String text) {
         String note = " … (cut: %,d letters)".formatted(text.length());
         return text.substring(0, LONGEST_TEXT - note.length()) + note;
     }
 
-    /** A workbook knows days from 1900 on; earlier ones, and what is no day, stay text. */
+    /** Workbooks support dates from 1900 on; earlier ones, and invalid dates, stay text. */
     private boolean date(int column, String text) {
         try {
             switch (columns.get(column).kind()) {

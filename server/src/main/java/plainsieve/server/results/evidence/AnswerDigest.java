@@ -13,9 +13,9 @@ import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Column;
 import plainsieve.sources.RunSummary;
 
-/** The rows of one answer as text and the totals of its numbers, to be compared with another answer. */
+/** The rows of one result as text and the totals of its numbers, for comparison with another result. */
 public final class AnswerDigest implements RunListener {
-    /** The most rows that are compared one by one. */
+    /** The maximum number of rows that are compared one by one. */
     public static final long MOST_ROWS = 10_000;
 
     private static final Comparator<List<String>> BY_TEXT = Comparator.comparing(Object::toString);
@@ -30,12 +30,12 @@ public final class AnswerDigest implements RunListener {
     private long sentId;
 
     /**
-     * What an answer came to.
+     * A summary of a result.
      *
      * @param id its number in Sent
-     * @param rows how many rows, of at most as many as are compared
+     * @param rows the number of compared rows
      * @param more whether there are more
-     * @param totals of every column of numbers, as a plain decimal
+     * @param totals of every numeric column, as plain decimals
      */
     public record ResultSummary(
             long id, List<String> columns, long rows, boolean more, Map<String, String> totals, double millis) {}
@@ -62,7 +62,7 @@ public final class AnswerDigest implements RunListener {
         rows.add(row);
     }
 
-    /** A sum of ids or years says nothing. */
+    /** Sums of IDs or years are meaningless. */
     private static boolean isIdentifier(Column column) {
         return IDENTIFIER.matcher(column.name()).find();
     }
@@ -81,7 +81,7 @@ public final class AnswerDigest implements RunListener {
         return rows;
     }
 
-    /** The names of the columns whose numbers say something as a total, whether there are any or not. */
+    /** The names of columns with meaningful totals, even without rows. */
     public List<String> numbers() {
         return columns.stream()
                 .filter(column -> column.kind().isNumber() && !isIdentifier(column))
@@ -99,7 +99,7 @@ public final class AnswerDigest implements RunListener {
         return new ResultSummary(id, columns.stream().map(Column::name).toList(), rows.size(), more, written, millis);
     }
 
-    /** Whether both have the same rows, in any order: without ORDER BY a database may give them as it likes. */
+    /** Whether both have the same rows in any order, since the order without ORDER BY is undefined. */
     public boolean sameRowsAs(AnswerDigest other) {
         return more == other.more
                 && Objects.equals(

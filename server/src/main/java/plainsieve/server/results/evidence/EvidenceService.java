@@ -49,7 +49,7 @@ public class EvidenceService {
      * @param measured whether rows were measured, or only estimated
      * @param millis time for the plan
      * @param plan its steps, one line each
-     * @param fetched what was fetched of each source, where the rows come from several
+     * @param fetched rows fetched from each source of a federated query
      */
     public record Evidence(
             String reason,
@@ -77,7 +77,7 @@ public class EvidenceService {
                     List.of());
         }
 
-        /** The verdicts alone: a plan shows the values it was made for. */
+        /** The verdicts only: a plan contains values. */
         Evidence withoutValues() {
             return new Evidence(
                     reason,
@@ -194,7 +194,7 @@ public class EvidenceService {
         return number.orElse(-1);
     }
 
-    /** Says so when a table has an index that begins with the tested column, and the condition did not enter it. */
+    /** Advice if a table has an index that begins with the tested column, and the condition did not use it. */
     private String advice(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
         if (verdict.where() != ExecutionSite.WHILE_SCANNING) {
             return "";

@@ -40,11 +40,11 @@ public class StatementReplay {
     }
 
     /**
-     * How two statements differ.
+     * The difference between two statements.
      *
      * @param sameText whether only values differ
-     * @param sameRows whether the rows that were compared are the same, in any order
-     * @param firstDifference the first row, from 1, that is not the same in both; 0 when all are
+     * @param sameRows whether the compared rows are the same, in any order
+     * @param firstDifference the first different row, from 1; 0 if there is none
      * @param left rows of the first from there on
      * @param right rows of the second from there on
      */

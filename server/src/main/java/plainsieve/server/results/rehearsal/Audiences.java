@@ -10,10 +10,10 @@ import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.access.accounts.ViewAs;
 
-/** Those a report is for: where something is held, it is tried as each of them would open it. */
+/** The audiences of a report: with row access, it is rehearsed as each of them. */
 @Component
 class Audiences {
-    /** Of people there may be thousands, and they are held alike. */
+    /** There may be thousands of users with similar restrictions. */
     private static final int MOST_PEOPLE = 50;
 
     private final ViewAs viewAs;
@@ -24,7 +24,7 @@ class Audiences {
         this.permissions = permissions;
     }
 
-    /** The report as it opens, as each group where groups say what belongs to them, and as each person where a query does. */
+    /** The default view, plus each group for rules by group, and each user for rules by query. */
     List<Rehearsals.CaseForAudience> turns(DraftOrders.OnStage on) {
         Set<RowAccessRule.By> held = on.project().parameters().values().stream()
                 .map(definition -> definition.hold().by())
@@ -43,7 +43,7 @@ class Audiences {
                 .toList();
     }
 
-    /** The stage as someone sees it. @param as empty for who rehearses */
+    /** The stage as seen by an audience. @param as empty for the rehearsing author */
     DraftOrders.OnStage stageFor(DraftOrders.OnStage on, String as) {
         return as.isEmpty()
                 ? on

@@ -26,7 +26,7 @@ class DraftOrders {
         this.orders = orders;
     }
 
-    /** A case of a rehearsal, of one of the statements of a view. */
+    /** A case of a rehearsal for one statement of a view. */
     RunRequest rehearsed(OnStage stage, View view, ViewPart part, Map<String, ChoiceText> choices) {
         Query query = stage.project().query(view.queryId());
         RequestedChoices requested =
@@ -39,7 +39,7 @@ class DraftOrders {
                 asked(new RunRequest.Text(query, query.draftText()), new DraftRun(view, part, List.of())));
     }
 
-    /** A report that is on stage, and who put it there. */
+    /** The report under rehearsal, and who rehearses it. */
     record OnStage(Project project, Caller caller, Report report) {}
 
     /** The request for a view. @param filters as added by clicking a bar */
@@ -49,7 +49,7 @@ class DraftOrders {
         }
     }
 
-    /** What a report would send of a text on the bench. @param text represents the draft while it is not kept yet */
+    /** The statement that a report would send for a text on the bench. @param text the possibly unsaved draft */
     RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
         return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
     }

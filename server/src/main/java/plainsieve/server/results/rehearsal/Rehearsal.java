@@ -3,7 +3,7 @@ package plainsieve.server.results.rehearsal;
 import java.util.ArrayList;
 import java.util.List;
 
-/** One rehearsal of a report, as far as it has come. Read by many threads while one goes on with it. */
+/** The state of one rehearsal. Read by many threads while one executes it. */
 public final class Rehearsal {
     /** How a rehearsal is. */
     public enum Status {
@@ -13,18 +13,18 @@ public final class Rehearsal {
     }
 
     /**
-     * What one case came to.
+     * The result of one case.
      *
-     * @param parameters what it is about
-     * @param choices the choices in words
-     * @param view the view of the result: the one that failed, else a slow one, else the table
-     * @param queryId where its text is, for a link to the place
-     * @param line the line of the text that is meant; 0 when none is
-     * @param rows rows shown by the view
-     * @param millis the time that it took
-     * @param placements how many choices of it ran where: "2 by index, 1 while scanning"
-     * @param verdict passed, refused (as it should be), failed, or slow
-     * @param sentId its statement in Sent; 0 when none was sent
+     * @param parameters tested by it
+     * @param choices as text
+     * @param view of the result: the failed one, otherwise a slow one, otherwise the table
+     * @param queryId for a link to the text
+     * @param line of the text; 0 if there is none
+     * @param rows shown by the view
+     * @param millis duration
+     * @param placements number of choices by place: "2 by index, 1 while scanning"
+     * @param verdict passed, refused (as expected), failed, or slow
+     * @param sentId its statement in Sent; 0 if none was sent
      */
     public record RehearsalCase(
             String name,
@@ -41,10 +41,10 @@ public final class Rehearsal {
             String explanation,
             long sentId) {}
 
-    /** Something to look at before going live. @param queryId the query it is about; empty when it is about none */
+    /** A finding to look at before publishing. @param queryId its query; empty if there is none */
     public record RehearsalFinding(String kind, String message, String queryId, int line) {}
 
-    /** A rehearsal as it is reported. */
+    /** A snapshot of a rehearsal. */
     public record RehearsalState(
             Status state,
             int completed,
@@ -65,7 +65,7 @@ public final class Rehearsal {
         this.startedAt = startedAt;
     }
 
-    /** Held by anyone who goes on with it: one that is stopped and resumed at once must not be gone on with twice. */
+    /** Lock of the executing thread: a rehearsal that is cancelled and resumed at once must not run twice. */
     Object turn() {
         return turn;
     }

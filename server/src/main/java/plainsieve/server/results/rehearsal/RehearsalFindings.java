@@ -30,7 +30,7 @@ final class RehearsalFindings {
         this.report = report;
     }
 
-    /** @param listMillis how long each list took, by its parameter */
+    /** @param listMillis loading time of each list, by parameter */
     static List<Rehearsal.RehearsalFinding> of(Project project, Report report, Map<String, Double> listMillis) {
         RehearsalFindings rehearsalFindings = new RehearsalFindings(project, report);
         List<Rehearsal.RehearsalFinding> all = new ArrayList<>();
@@ -81,7 +81,7 @@ final class RehearsalFindings {
                 .toList();
     }
 
-    /** A table that was forgotten: most queries of the report are filtered by a parameter, this one is not. */
+    /** A forgotten table: most queries of the report are filtered by a parameter, this one is not. */
     private List<Rehearsal.RehearsalFinding> ignored() {
         List<Rehearsal.RehearsalFinding> findings = new ArrayList<>();
         for (String name : project.parametersOf(report)) {

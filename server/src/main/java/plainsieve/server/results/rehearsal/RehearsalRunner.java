@@ -56,7 +56,7 @@ class RehearsalRunner {
         }
     }
 
-    /** What one view came to in one case. @param line the line of its text that is meant; 0 when none is */
+    /** The result of one view in one case. @param line of its text; 0 if there is none */
     private record ViewResult(View view, RunObserver heard, Ending ended, String explanation, int line) {}
 
     /** The events of a run. */
@@ -75,7 +75,7 @@ class RehearsalRunner {
         }
     }
 
-    /** A case that breaks what it should not is a failed case, not the end of the rehearsal. */
+    /** An unexpected error fails the case, not the rehearsal. */
     Rehearsal.RehearsalCase perform(DraftOrders.OnStage on, RehearsalCase one) {
         try {
             return mostTelling(on, one)
@@ -97,7 +97,7 @@ class RehearsalRunner {
                 if (!performed.ended().isAnswered()) {
                     return Optional.of(performed);
                 }
-                // A table says how many rows there are; figures always have one.
+                // A table shows the number of rows; figures always have one.
                 boolean more = tells.isEmpty() || view.shown() instanceof ViewContent.Table;
                 tells = more || performed.ended() == Ending.SLOW ? Optional.of(performed) : tells;
             }
@@ -105,7 +105,7 @@ class RehearsalRunner {
         return tells;
     }
 
-    /** Runs a view with all of its statements. The result is that of the first one, unless another one fails. */
+    /** Runs all statements of a view. The result is that of the first one, unless another one fails. */
     private ViewResult perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
         ViewResult first = perform(on, view, ViewPart.MAIN, one);
         if (!first.ended().isAnswered()) {

@@ -18,7 +18,7 @@ import plainsieve.server.sources.lists.ListScope;
 import plainsieve.server.sources.lists.ValueLists;
 import plainsieve.sources.SourceFailure;
 
-/** Collects what is known of each parameter before a rehearsal. */
+/** Collects the facts about each parameter before a rehearsal. */
 @Component
 class RehearsalSetup {
     private static final Logger LOG = LoggerFactory.getLogger(RehearsalSetup.class);
@@ -32,7 +32,7 @@ class RehearsalSetup {
         this.lists = lists;
     }
 
-    /** @param listMillis filled with how long each list took, by its parameter */
+    /** @param listMillis receives the loading time of each list, by parameter */
     List<RehearsalParameter> rehearsed(DraftOrders.OnStage on, Map<String, Double> listMillis) {
         Project project = on.project();
         return project.parametersOf(on.report()).stream()
@@ -68,7 +68,7 @@ class RehearsalSetup {
                 opening(on, definition));
     }
 
-    /** What the parents of a list have by default. */
+    /** The defaults of a list's parents. */
     private Map<String, ChoiceText> usual(DraftOrders.OnStage on, ParameterDefinition definition) {
         Project project = on.project();
         return project.dependencies().allOf(definition.name()).stream()

@@ -16,7 +16,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
 import plainsieve.server.runtime.execution.ServerExecutors;
 
-/** Tries every parameter of a report with awkward values against the draft, one case after another, in the background. */
+/** Tries every parameter of a report draft with unusual values, case by case, in the background. */
 @Service
 public class Rehearsals {
     private final RehearsalSetup rehearsalSetup;
@@ -26,7 +26,7 @@ public class Rehearsals {
     private final Map<String, StoredRehearsal> latest = new ConcurrentHashMap<>();
     private final ExecutorService threads;
 
-    /** One thing to try. @param as whom it is tried as, of those to look as; empty for who rehearses */
+    /** A case for an audience. @param as whom to view as; empty for the rehearsing author */
     record CaseForAudience(String as, RehearsalCase one) {}
 
     private record StoredRehearsal(Rehearsal rehearsal, List<CaseForAudience> turns) {}
@@ -52,12 +52,12 @@ public class Rehearsals {
         return Optional.ofNullable(latest.get(key(project, reportId))).map(StoredRehearsal::rehearsal);
     }
 
-    /** The last rehearsal of a report, as far as it has come. */
+    /** The state of the last rehearsal of a report. */
     public Optional<Rehearsal.RehearsalState> state(Project project, String reportId) {
         return last(project, reportId).map(Rehearsal::state);
     }
 
-    /** Begins again; a rehearsal of this report that still runs goes on alone and is returned. */
+    /** Starts a new rehearsal; one of this report that still runs continues and is returned. */
     public synchronized Rehearsal.RehearsalState start(Project project, Caller caller, String reportId) {
         DraftOrders.OnStage on = new DraftOrders.OnStage(project, caller, project.report(reportId));
         Optional<Rehearsal> before = last(project, reportId).filter(Rehearsal::isRunning);
@@ -80,7 +80,7 @@ public class Rehearsals {
         last(project, reportId).ifPresent(Rehearsal::stop);
     }
 
-    /** Goes on where a rehearsal was stopped; begins one when there is none. */
+    /** Resumes a cancelled rehearsal; starts one if there is none. */
     public Rehearsal.RehearsalState resume(Project project, Caller caller, String reportId) {
         StoredRehearsal kept = latest.get(key(project, reportId));
         if (kept == null) {

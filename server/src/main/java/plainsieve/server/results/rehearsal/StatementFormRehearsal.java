@@ -21,7 +21,7 @@ import plainsieve.sources.SourceFailure;
 @Service
 public class StatementFormRehearsal {
     /* Figures compared with the previous period have none while no period is chosen; the query is not at fault. */
-    /** Of a comparison: what is chosen is no span of days that has one before it. No reader gets it as an error. */
+    /** Of a comparison: the choice is not a range with a previous period. Readers never see this error. */
     static final String NO_SPAN = "no-span";
 
     private final DraftOrders orders;
@@ -32,10 +32,10 @@ public class StatementFormRehearsal {
         this.queryRunner = queryRunner;
     }
 
-    /** One view that sends a query. @param problem what would go wrong, with what to do; empty when all is well */
+    /** A view of a query. @param problem the failure with its remedy; empty if there is none */
     public record StatementForm(String reportId, String report, String view, String problem) {}
 
-    /** What every report would send of a text on the bench. */
+    /** The statements that all reports would send for a text on the bench. */
     public List<StatementForm> of(Project project, RunRequest.Text text, RequestedChoices choices) {
         List<StatementForm> forms = new ArrayList<>();
         for (Report report : project.reports()) {
@@ -49,7 +49,7 @@ public class StatementFormRehearsal {
         return forms;
     }
 
-    /** The view with all that it asks for, and filtered by a bar that a reader picks in another view of the same query. */
+    /** All statements of a view, and one filtered by a pick in another view of the same query. */
     private List<StatementForm> of(
             DraftOrders.OnStage stage, View view, RunRequest.Text text, RequestedChoices choices) {
         List<StatementForm> forms = new ArrayList<>();

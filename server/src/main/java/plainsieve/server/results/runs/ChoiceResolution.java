@@ -87,7 +87,7 @@ final class ChoiceResolution {
         return new ResolvedChoices(parameters, choices, texts, dropped, held, problems);
     }
 
-    /** Choices for what is no parameter here, and for what a signed link alone may choose. */
+    /** Choices for undefined parameters, and for those that require a signed link. */
     private void strangers() {
         Map<String, Parameter> selectable = new LinkedHashMap<>();
         requested.mayChoose().stream()
@@ -213,7 +213,7 @@ final class ChoiceResolution {
         });
     }
 
-    /** A list is only asked for when there is a value to look up in it, or all of them are meant. */
+    /** A list is only loaded to check a value, or for all values. */
     private Optional<AllowedValues> allowed(ParameterDefinition definition, ChoiceText text) {
         boolean looksUp = !text.values().isEmpty() || text.kind() == ChoiceText.Kind.ALL;
         return looksUp && definition.list().exists()
@@ -239,7 +239,7 @@ final class ChoiceResolution {
                 : new ChoiceText(ChoiceText.Kind.VALUES, kept, text.withoutValue());
     }
 
-    /** On the bench, a trial without a required value says so when it runs, as for readers. */
+    /** On the bench, a missing required value is reported by the run, as for readers. */
     private static Choice read(Parameter parameter, ChoiceText text) {
         return ChoiceReader.readAll(Map.of(parameter.name(), parameter), Map.of(parameter.name(), text))
                 .get(parameter.name());

@@ -25,9 +25,9 @@ public class ChoiceResolver {
     }
 
     /**
-     * The choices for some parameters, and for all that these need.
+     * The choices of some parameters and of their dependencies.
      *
-     * @param needed names; those that are no parameters are left to anyone who reads the text
+     * @param needed names; undefined ones are left to the caller
      */
     public ResolvedChoices choose(Project project, Set<String> needed, RequestedChoices requested) {
         return new ChoiceResolution(project, requested, lists, today()).choose(needed);

@@ -52,12 +52,12 @@ public class DataAges {
     /**
      * The age of a report's data.
      *
-     * @param newest a day or a moment, ISO 8601
-     * @param late whether they are older than its author says they should be
+     * @param newest a date or timestamp, ISO 8601
+     * @param late whether it is older than its author allows
      */
     public record Age(String newest, boolean late) {}
 
-    /** Nothing when the report tells none, or there are no rows. Throws as any run. */
+    /** Empty without a data age or without rows. Throws like any run. */
     public Optional<Age> of(Project project, Caller caller, Report report) {
         return report.opening().age().flatMap(age -> newest.get(new AgeKey(project, caller, age), this::ask)
                 .map(value -> new Age(value, isLate(value, age))));

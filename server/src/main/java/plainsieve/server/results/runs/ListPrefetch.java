@@ -20,7 +20,7 @@ public class ListPrefetch {
         lists.remember();
     }
 
-    /** Whether the first one has come already. */
+    /** Whether the first request has arrived already. */
     public boolean isTooLate() {
         return sent.hasBegun();
     }

@@ -17,7 +17,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.sources.lists.ListScope;
 import plainsieve.server.sources.lists.ValueLists;
 
-/** Lists as controls ask for them: with what is chosen for their parents, complete and checked. */
+/** Value lists for controls: with complete and checked choices of their parents. */
 @Service
 public class ListRequests {
     private final ChoiceResolver choiceResolver;
@@ -29,7 +29,7 @@ public class ListRequests {
     }
 
     /**
-     * A list that is asked for.
+     * A requested list.
      *
      * @param choices the choices, including those of the parameters the list depends on
      * @param trial whether trial values replace missing choices
@@ -53,7 +53,7 @@ public class ListRequests {
                 : lists.search(wanted.definition(), wanted.who(), parents, part);
     }
 
-    /** The same, asked for again. */
+    /** The same list, queried again. */
     public ValueLists.ValueList refreshed(ListRequest wanted) {
         return lists.refreshed(wanted.definition(), wanted.who(), parents(wanted));
     }
@@ -78,7 +78,7 @@ public class ListRequests {
         return choiceResolver.choose(project, parents, requested).orRefuse().texts();
     }
 
-    /** What a column holds, as the values of a parameter. */
+    /** The values of a column. */
     public ValueLists.ValueList ofColumn(
             Project project, Caller caller, ParameterDefinition definition, ColumnReference column) {
         ListDefinition list = new ListDefinition.FromColumn(column, false, Duration.ZERO);

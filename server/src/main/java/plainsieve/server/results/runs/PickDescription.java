@@ -8,7 +8,7 @@ import plainsieve.core.rewrite.ResultShape;
 public final class PickDescription {
     private PickDescription() {}
 
-    /** The column of a pick, with its stretch where it has one: {@code departed at, month}. */
+    /** The column of a pick with its time unit, if any: {@code departed at, month}. */
     public static String column(String key) {
         ResultShape.Key read = ResultShape.Key.read(key);
         String words = read.column().replace('_', ' ');
@@ -17,7 +17,7 @@ public final class PickDescription {
                 .orElse(words);
     }
 
-    /** The groups of a pick, as they are written in links. */
+    /** The groups of a pick in link notation. */
     public static String values(RunRequest.ColumnFilter filter) {
         List<String> values = filter.values().values();
         return values.isEmpty() ? "no value" : String.join("; ", values);

@@ -20,15 +20,15 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * Filters that a reader picked from bars, points and groups. Each gets its own parameters, under names that no one else
- * uses. A stretch of time or a band of numbers is a range from its first value to before the first of the next.
+ * Filters picked in bars, points and groups. Each gets its own parameters with reserved
+ * names. A time unit or a band is a range that includes its first value and excludes that of the next.
  */
 final class PickedFilters {
     private final Map<String, Parameter> used;
     private final Map<String, Choice> choices;
     private final List<AddedFilter> filters = new ArrayList<>();
 
-    /** Both maps grow with what is picked. */
+    /** Both maps are extended by the picks. */
     PickedFilters(Map<String, Parameter> used, Map<String, Choice> choices) {
         this.used = used;
         this.choices = choices;

@@ -39,16 +39,16 @@ public class QueryRunner {
         run(ready(request), request.runId(), listener);
     }
 
-    /** An order that can be sent. @param origin where it goes, and for whom */
+    /** A prepared request. @param origin source, caller and purpose */
     public record PreparedRun(RunRequest order, StatementOrigin origin, Statement statement) {}
 
-    /** What would be sent for an order. Throws {@link ProblemException} when a choice or the query cannot be used. */
+    /** Prepares the statement of a request. Throws {@link ProblemException} if a choice or the query is unusable. */
     public PreparedRun ready(RunRequest request) {
         RequestRewriter.RoutedStatement made = rewriter.rewrite(request);
         return new PreparedRun(request, made.origin(), made.statement());
     }
 
-    /** Runs to its end what can be sent. @param runId to stop it by. Throws {@link SourceFailure} as {@link #run(RunOrder, RunListener)} */
+    /** Executes a prepared request. @param runId cancels it. Throws {@link SourceFailure} like {@link #run(RunOrder, RunListener)} */
     public void run(PreparedRun ready, String runId, RunListener listener) {
         try {
             statementSender.send(runId, ready.origin(), ready.statement(), listener);
@@ -90,12 +90,12 @@ public class QueryRunner {
         }
     }
 
-    /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
+    /** The statement of a request. Throws {@link ProblemException} like {@link #check}. */
     public Statement statementOf(RunRequest request) {
         return rewriter.rewrite(request).statement();
     }
 
-    /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
+    /** Previews the raw response to a web request. Throws like {@link #run}. */
     public ResponsePreview look(RunRequest request) {
         RequestRewriter.RoutedStatement made = rewriter.rewrite(request);
         return statementSender.look(made.origin(), made.statement());

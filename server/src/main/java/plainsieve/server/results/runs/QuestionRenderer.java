@@ -99,7 +99,7 @@ public class QuestionRenderer {
                 .map(moved -> describe.apply(moved).say(List.copyOf(moved.keySet())));
     }
 
-    /* What limits rows is stated where they are counted. */
+    /* Row limits are shown beside the row count. */
     private static List<RenderedQuestion.Phrase> always(
             Project project, Report report, Map<String, ChoiceText> texts, ChoiceDescription inWords) {
         Set<String> ends = project.parameters().values().stream()
@@ -118,7 +118,7 @@ public class QuestionRenderer {
                 .toList();
     }
 
-    /** What cannot be read is there as it is written. */
+    /** An unreadable line is rendered verbatim. */
     private static QuestionLine parse(String text) {
         try {
             return QuestionLine.read(text);
@@ -155,7 +155,7 @@ public class QuestionRenderer {
                 labels(definition, scope, texts));
     }
 
-    /** Labels are a kindness: a list that cannot be had leaves the values as they are. */
+    /** Labels are optional: without the list, values are shown. */
     private Map<String, String> labels(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> texts) {
         List<String> values =
                 texts.getOrDefault(definition.name(), ChoiceText.blank()).values();

@@ -34,15 +34,15 @@ public class ReportRunRequests {
     }
 
     /**
-     * One view as it is asked for.
+     * A requested view.
      *
-     * @param runId given by the caller, to stop it by
-     * @param text what is run for its query: live for readers, a draft in rehearsals
-     * @param part what of the view is asked for
-     * @param sort an order that a viewer asked for
-     * @param filters what a viewer picked in views next to it
-     * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
-     *     so that one statement gives them all, none twice and none left out
+     * @param runId assigned by the caller, to cancel it
+     * @param text of its query: published for readers, a draft in rehearsals
+     * @param part the requested part of the view
+     * @param sort requested by a viewer
+     * @param filters picks in other views
+     * @param pages multiple of the row limit: further rows are requested together with the first ones,
+     *     so that one statement returns them all without duplicates or gaps
      */
     public record ViewRequest(
             String runId,
@@ -66,10 +66,10 @@ public class ReportRunRequests {
     }
 
     /**
-     * A view as readers see it, or would: with its own limit, and capped.
+     * A view for readers: with its own limit, and capped.
      *
-     * @param kind what causes it
-     * @throws ProblemException when the view has no such part, or there is nothing to compare it with
+     * @param kind the cause
+     * @throws ProblemException if the view has no such part, or there is nothing to compare it with
      */
     public RunRequest view(
             Project project, Report report, Purpose.Kind kind, RequestedChoices choices, ViewRequest asked) {
@@ -95,7 +95,7 @@ public class ReportRunRequests {
                         "Open it again.")));
     }
 
-    /** The choices that count for a view: without what it sets aside, or those it is compared with. */
+    /** The effective choices of a view: without ignored ones, or moved to the compared period. */
     private RequestedChoices counting(Project project, RequestedChoices choices, ViewRequest asked) {
         RequestedChoices counting = choices.without(asked.view().ignoredParameters());
         boolean compared = asked.part() instanceof ViewPart.Compared;

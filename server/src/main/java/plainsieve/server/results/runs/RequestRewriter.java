@@ -132,7 +132,7 @@ class RequestRewriter {
         return request.origin().at(SourceChoice.chosen(request.project(), query, choice));
     }
 
-    /** Of what several sources gave nothing is known here but what the text says. */
+    /** The columns of federated rows are known only from the text. */
     private SourceNames names(String sourceId, PreparedQuery prepared) {
         return prepared.sides().isPresent() ? SourceNames.none() : facts.namesSoFar(sourceId);
     }
@@ -145,7 +145,7 @@ class RequestRewriter {
         return names;
     }
 
-    /** With the parameter that says which source is asked. */
+    /** With the parameter that selects the source. */
     private static Set<String> with(Set<String> mentioned, RunRequest request) {
         Set<String> names = new LinkedHashSet<>(mentioned);
         if (request.text().query().choosesSource()) {
@@ -154,7 +154,7 @@ class RequestRewriter {
         return names;
     }
 
-    /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */
+    /** Inserts the value of the view's own limit; blank, or the unlimited value, means no limit. */
     private static ResultShape wanted(
             RunRequest.RowSelection shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
         String limit = shape.limitParameter();

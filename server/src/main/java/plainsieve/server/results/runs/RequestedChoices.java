@@ -11,11 +11,11 @@ import plainsieve.server.people.Caller;
 /**
  * The choices of a request, its caller, and the allowed parameters.
  *
- * @param caller who asks, with the choices that are fixed for them
- * @param mayChoose the parameters that choices may be given for; any other is refused
- * @param choices what is chosen; what is not mentioned takes its default (on the bench: its trial value)
- * @param signedOnly parameters that are chosen only by what is fixed for the caller
- * @param trial whether trial values are in for defaults, as on the bench
+ * @param caller with fixed choices
+ * @param mayChoose the parameters that may be set; others are rejected
+ * @param choices missing ones have their default (on the bench: their trial value)
+ * @param signedOnly parameters that only signed links can set
+ * @param trial whether trial values replace defaults, as on the bench
  */
 public record RequestedChoices(
         Caller caller, Set<String> mayChoose, Map<String, ChoiceText> choices, Set<String> signedOnly, boolean trial) {
@@ -35,7 +35,7 @@ public record RequestedChoices(
         return new RequestedChoices(caller, mayChoose, choices, Set.of(), true);
     }
 
-    /** The same with nothing chosen for some parameters. Choices fixed for the caller are kept. */
+    /** The same with some parameters blank. Choices fixed for the caller are kept. */
     public RequestedChoices without(Collection<String> names) {
         Map<String, ChoiceText> rest = new HashMap<>(choices);
         names.stream()
@@ -46,7 +46,7 @@ public record RequestedChoices(
         return new RequestedChoices(caller, all, rest, signedOnly, trial);
     }
 
-    /** The same with other choices, where they may be chosen. Choices fixed for the caller are kept. */
+    /** The same with other choices where permitted. Choices fixed for the caller are kept. */
     RequestedChoices with(Map<String, ChoiceText> others) {
         Map<String, ChoiceText> changed = new HashMap<>(choices);
         others.forEach((name, text) -> {

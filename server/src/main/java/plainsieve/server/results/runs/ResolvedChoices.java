@@ -11,14 +11,14 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Completed choices, with the values that were dropped and the problems.
+ * Completed choices, with removed values and problems.
  *
- * @param parameters each with the values it may take
- * @param choices read and checked; a parameter with a problem has none
- * @param texts the choices as links write them
- * @param removedValues chosen values that are no longer on their list and were taken out
- * @param determined what belongs to them of each parameter that is held for who asks
- * @param problems everything that cannot be used
+ * @param parameters each with its permitted values
+ * @param choices parsed and checked; missing for a parameter with a problem
+ * @param texts the choices in link notation
+ * @param removedValues selected values that are no longer listed
+ * @param determined the permitted values of restricted parameters
+ * @param problems all problems
  */
 public record ResolvedChoices(
         Map<String, Parameter> parameters,
@@ -45,7 +45,7 @@ public record ResolvedChoices(
                 .toList();
     }
 
-    /** These choices, if all of them can be used; else every problem at once. */
+    /** These choices if all of them are usable; otherwise throws all problems. */
     public ResolvedChoices orRefuse() {
         if (!problems.isEmpty()) {
             throw new ProblemException(problems);

@@ -12,12 +12,12 @@ import plainsieve.server.sources.sent.StatementOrigin;
 /**
  * A requested run.
  *
- * @param runId given by the caller, to stop it by
- * @param project in the state that the whole run sees
- * @param text what is run
- * @param asked what is chosen, and by whom
- * @param shape what is wanted of its rows
- * @param purpose what caused it
+ * @param runId assigned by the caller, to cancel it
+ * @param project the snapshot for the whole run
+ * @param text the text to run
+ * @param asked the choices and the caller
+ * @param shape of the result
+ * @param purpose the cause
  */
 public record RunRequest(
         String runId,

@@ -90,7 +90,7 @@ public class ServerExecutors implements SmartLifecycle {
         return !runs.isShutdown();
     }
 
-    /** After the phases of the web server, which come first when the application stops. */
+    /** Stops after the web server. */
     @Override
     public int getPhase() {
         return 0;

@@ -7,13 +7,13 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 import org.springframework.util.unit.DataSize;
 
 /**
- * How reports are written in mails.
+ * Format of report emails.
  *
- * @param address at which people reach this server, for the links in them
- * @param language in which dates and numbers are written, such as {@code en-GB}
- * @param rows how many rows of a table are in a mail
- * @param maxAttachmentSize how large a file may be that goes with one
- * @param maxEmails how many mails one delivery may send at once
+ * @param address the public URL of this server, for links
+ * @param language of dates and numbers, such as {@code en-GB}
+ * @param rows maximum number of table rows in an email
+ * @param maxAttachmentSize maximum size of an attachment
+ * @param maxEmails maximum number of emails per delivery job
  */
 @ConfigurationProperties("plainsieve.report-emails")
 public record EmailReportSettings(

@@ -4,9 +4,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * What queries may fetch whose rows come from several sources.
+ * Limits of queries on several sources.
  *
- * @param mostRows that are fetched of one of them
+ * @param mostRows maximum number of rows fetched from one of them
  */
 @ConfigurationProperties("plainsieve.federation")
 public record FederationSettings(@DefaultValue("2000000") long mostRows) {

@@ -8,14 +8,14 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * The server that mail is handed to (SMTP). There is none while it has no host.
+ * The SMTP server. Email is disabled without a host.
  *
- * @param port what is usual for the security where it is 0
- * @param security how the way there is kept private
- * @param user what to sign in with; empty for no one
- * @param from the address that mails come from
- * @param authority a file with the certificate (PEM) by which that server is known, where the machine does not know it; empty for none
- * @param domains to which mail may go, such as {@code ferries.example}; to any unless set
+ * @param port 0 for the default of the security mode
+ * @param security encryption of the connection
+ * @param user to authenticate with; empty for none
+ * @param from the sender address
+ * @param authority a PEM file with the certificate of a private CA; empty for the machine's CAs
+ * @param domains permitted recipient domains, such as {@code ferries.example}; all unless set
  */
 @ConfigurationProperties("plainsieve.mail")
 public record MailSettings(
@@ -27,7 +27,7 @@ public record MailSettings(
         @DefaultValue("") String from,
         Optional<Path> authority,
         @DefaultValue List<String> domains) {
-    /** How the way to the server is kept private. */
+    /** Encryption of the connection. */
     public enum Security {
         /** From the first byte on. */
         TLS(465),

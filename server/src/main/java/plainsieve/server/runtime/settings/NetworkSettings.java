@@ -8,14 +8,14 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * The network between this server and its callers.
+ * The network between this server and its clients.
  *
- * @param proxies the addresses of the servers in front of this one, whose word is taken for who asks, by which scheme and name;
- *     no one else's is
+ * @param proxies the addresses of trusted proxies, whose forwarded client, scheme and host are used;
+ *     others are ignored
  */
 @ConfigurationProperties("plainsieve.network")
 public record NetworkSettings(@DefaultValue List<String> proxies) {
-    /** Numbers, of the fourth or sixth version: a name could be someone else's tomorrow. */
+    /** IPv4 or IPv6 addresses only: a host name could resolve to another machine. */
     private static final Pattern ADDRESS = Pattern.compile("\\d+(\\.\\d+){3}|[0-9a-fA-F.]*:[0-9a-fA-F:.]*");
 
     public NetworkSettings {

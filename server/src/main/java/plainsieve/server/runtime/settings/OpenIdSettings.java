@@ -6,13 +6,13 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * A service that people sign in with (OpenID Connect). There is none while it has no issuer.
+ * An OpenID Connect provider. Disabled without an issuer.
  *
- * @param issuer its address, from which everything else about it is asked
+ * @param issuer its URL, from which its configuration is discovered
  * @param label the text of the sign-in button
- * @param nameClaim the claim that is the name someone signs in with here
- * @param groupsClaim the claim that says in which groups someone is
- * @param claims further claims that may say among what someone chooses
+ * @param nameClaim the claim with the sign-in name
+ * @param groupsClaim the claim with groups
+ * @param claims additional claims for row access
  */
 @ConfigurationProperties("plainsieve.openid")
 public record OpenIdSettings(

@@ -7,10 +7,10 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * A server whose projects are those of files, as version control delivers them, beside others that serve the same.
+ * A server whose projects are read from files, as deployed by version control, possibly beside others with the same files.
  *
- * @param project the folder of a project, or of several; empty for a server whose projects are made on it
- * @param sharedKey what servers that represent each other have in common: with it signed links and ways to sign in hold on all of
+ * @param project the folder of one or several projects; empty for a server whose projects are edited on it
+ * @param sharedKey a key shared by interchangeable servers: signed links and sessions are valid on all of
  *     them; empty for a key of this server's own
  * @param sourceOverrides connection settings that override those of the files, by source name: {@code password},
  *     {@code host}, {@code port}, {@code database}, {@code user}
@@ -30,7 +30,7 @@ public record ServingSettings(
         }
     }
 
-    /** The folder whose projects are served; nothing when they are made here. */
+    /** The folder of served projects; empty if projects are edited here. */
     public Optional<Path> folder() {
         return project.isEmpty() ? Optional.empty() : Optional.of(Path.of(project));
     }

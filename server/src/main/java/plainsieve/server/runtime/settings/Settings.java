@@ -10,25 +10,25 @@ import org.springframework.util.unit.DataSize;
 import plainsieve.server.people.Role;
 
 /**
- * How this server runs. Cannot exist invalid.
+ * The settings of this server. Validated on construction.
  *
- * @param dataFolder where records lie
- * @param fileFolders in which folders the files of sources may lie; the folder {@code files} of the data folder unless set
- * @param reportRowLimit the most rows one view of a report shows
- * @param benchRowLimit the most rows the bench shows
- * @param statementTimeout after this a statement is stopped at the database
- * @param downloadTimeout after this a download is stopped at the database
- * @param maxSpoolSize how much of an answer waits on the disk for a reader who is slower than its source
- * @param maxBodySize how large a request may be
- * @param maxUploadSize how large a file may be that is put into the folder of a source
- * @param engineMemory how much memory the engines that ask files may use together; what needs more goes to the disk
- * @param sentRetention how long statements stay in Sent
- * @param maxSentEntries how many statements stay in Sent
- * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
- * @param hosts the host names by which browsers may address this server, besides loopback
- * @param accounts whether people sign in; else anyone who asks from this machine has one role, and no one else is answered
- * @param role that one role
- * @param jobs whether stored copies are refreshed and other things done automatically
+ * @param dataFolder folder of the records
+ * @param fileFolders folders in which files of sources are permitted; the folder {@code files} of the data folder unless set
+ * @param reportRowLimit maximum number of rows of one view of a report
+ * @param benchRowLimit maximum number of rows on the bench
+ * @param statementTimeout statement timeout
+ * @param downloadTimeout statement timeout of downloads
+ * @param maxSpoolSize maximum size on disk of a result whose reader is slower than its source
+ * @param maxBodySize maximum size of a request
+ * @param maxUploadSize maximum size of a file uploaded to a source folder
+ * @param engineMemory total memory of embedded engines; more is spilled to disk
+ * @param sentRetention how long statements are kept in Sent
+ * @param maxSentEntries maximum number of statements in Sent
+ * @param timeZone of "today" for everyone: the server's own unless set
+ * @param hosts host names of this server for browsers, in addition to loopback
+ * @param accounts whether users sign in; otherwise everyone on this machine has one role, and other machines are rejected
+ * @param role that role
+ * @param jobs whether scheduled jobs run
  * @param firstSignInLink whether a link for the first operator is logged while no one can sign in
  */
 @ConfigurationProperties("plainsieve")
@@ -72,7 +72,7 @@ public record Settings(
         fileFolders = List.copyOf(fileFolders);
     }
 
-    /** The folders in which files of sources may lie; at least one. */
+    /** The folders in which files of sources are permitted; at least one. */
     public List<Path> foldersOfFiles() {
         return fileFolders.isEmpty() ? List.of(dataFolder.resolve("files")) : fileFolders;
     }

@@ -4,9 +4,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * How much of each source one user can have at once, in percent of the statements that it runs at once. At least one statement each.
+ * The share of each source that one user can have, in percent of its concurrent statements. At least one statement each.
  *
- * @param caller for one person, browser or API key
+ * @param caller for one user, browser or API key
  * @param report for one report
  * @param downloads for all downloads together
  */

@@ -7,11 +7,11 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 import org.springframework.util.unit.DataSize;
 
 /**
- * Which web services this server may ask, and what their answers may use.
+ * The permitted web services and the limits of their responses.
  *
- * @param hosts of the open network, each a name, or a name and a port; none unless set
- * @param innerHosts that may lead into a private network, or to this machine
- * @param maxResponseSize how large one answer may be, all its pages together
+ * @param hosts in the public network, each a name, or a name and a port; none unless set
+ * @param innerHosts that may resolve to private networks or this machine
+ * @param maxResponseSize maximum size of a response with all its pages
  * @param cacheTime how long a response is cached unless its query says otherwise
  */
 @ConfigurationProperties("plainsieve.web")

@@ -31,15 +31,15 @@ public final class Spool implements AutoCloseable {
     private boolean left;
 
     /**
-     * @param folder where what is much waits
-     * @param most bytes on the disk for one reader
+     * @param folder for data that exceeds memory
+     * @param most maximum number of bytes on disk
      */
     public Spool(Path folder, long most) {
         this.folder = folder;
         this.most = most;
     }
 
-    /** Where the bytes come from. Never waits for the reader; throws {@link IOException} when he has gone, or nothing fits any more. */
+    /** The writing end. Never blocks on the reader; throws {@link IOException} if the reader has disconnected or the limit is exceeded. */
     public OutputStream input() {
         return new OutputStream() {
             @Override
@@ -91,13 +91,13 @@ public final class Spool implements AutoCloseable {
         }
     }
 
-    /** Nothing more comes. */
+    /** Ends the stream. */
     public synchronized void end() {
         ended = true;
         notifyAll();
     }
 
-    /** Waits until there is something, or nothing will come. Returns whether that happened within the time. */
+    /** Waits for data or the end. Returns whether either arrived in time. */
     public synchronized boolean await(Duration longest) throws InterruptedException {
         long until = System.nanoTime() + longest.toNanos();
         while (!ended && isEmpty()) {
@@ -110,7 +110,7 @@ public final class Spool implements AutoCloseable {
         return true;
     }
 
-    /** Waits as {@link #await}; whether everything was read and nothing will come. */
+    /** Waits like {@link #await}; whether everything was read and the stream has ended. */
     public synchronized boolean isOver(Duration longest) throws InterruptedException {
         return await(longest) && isEmpty();
     }
@@ -123,7 +123,7 @@ public final class Spool implements AutoCloseable {
         return !isEmpty();
     }
 
-    /** Writes what is here. Throws {@link IOException} when the reader has gone. */
+    /** Writes the available data. Throws {@link IOException} if the reader has disconnected. */
     public void writeTo(OutputStream out) throws IOException {
         for (ByteBuffer some = next(); some.hasRemaining(); some = next()) {
             out.write(some.array(), some.arrayOffset() + some.position(), some.remaining());
@@ -149,7 +149,7 @@ public final class Spool implements AutoCloseable {
         return some.flip();
     }
 
-    /** The reader has gone, or has everything. */
+    /** The reader has disconnected, or has everything. */
     @Override
     public synchronized void close() throws IOException {
         left = true;

@@ -12,7 +12,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Where what slow readers have not taken yet waits: a folder of the data folder, readable by its owner only. */
+/** The temporary files of slow readers: in the data folder, readable by its owner only. */
 @Component
 public class Spools {
     private static final String PREFIX = "rows-";
@@ -30,12 +30,12 @@ public class Spools {
         removeForgotten();
     }
 
-    /** A folder for what a writer has to keep until its file is whole. It is the writer's to remove. */
+    /** A folder for a writer's temporary files, which the writer removes. */
     public Path folder() throws IOException {
         return Files.createTempDirectory(folder, PREFIX);
     }
 
-    /** Throws {@link IOException} when more lies in a folder than may wait for one reader. */
+    /** Throws {@link IOException} if a folder exceeds the limit of one reader. */
     public void requireRoom(Path used) throws IOException {
         long bytes = 0;
         try (Stream<Path> files = Files.walk(used)) {

@@ -7,11 +7,11 @@ import plainsieve.core.parameter.ListedValue;
 /**
  * The values of a list as a source returned them.
  *
- * @param complete whether these are all the values there are
- * @param valueColumn the name of the column with the values; empty for a list that no one asked a source for
- * @param labelColumn the name of the column with the labels
- * @param valueType the type of the values, as the wire writes types
- * @param queriedAt when the source was asked
+ * @param complete whether these are all values
+ * @param valueColumn the name of the value column; empty for a typed list
+ * @param labelColumn the name of the label column
+ * @param valueType the type of the values, as in the API
+ * @param queriedAt when the source was queried
  */
 record CachedList(
         List<ListedValue> values,

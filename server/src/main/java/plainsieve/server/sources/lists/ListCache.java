@@ -32,7 +32,7 @@ import plainsieve.server.sources.sent.SentValues;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The cached value lists on disk, shared by all callers. A stale list is returned immediately and refreshed in the background;
+ * Cached value lists on disk, shared by all callers. A stale list is returned immediately and refreshed in the background;
  * concurrent requests for one list share a statement.
  */
 @Service
@@ -40,21 +40,21 @@ class ListCache {
     private static final Logger LOG = LoggerFactory.getLogger(ListCache.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;
-    /** After a start. Long ones are read when someone wants them: all of them together would be tens of megabytes. */
+    /** After a start. Long ones are loaded on demand: together they would be tens of megabytes. */
     private static final int MOST_REMEMBERED = 50;
 
     private static final int LONGEST_REMEMBERED = 100_000;
     private static final int PRUNE_EVERY = 100;
 
-    /** Longer than any statement may run: a list that has not come then will not come. */
+    /** Longer than any statement timeout: a list that has not arrived by then will not arrive. */
     private static final Duration MAX_WAIT = Duration.ofMinutes(30);
 
-    /** How exactly it is kept when a list was used last: not every use is worth a write. */
+    /** The precision of the last use: not every use is worth a write. */
     private static final Duration USE_WRITTEN_EVERY = Duration.ofMinutes(10);
 
     private static final Duration OF_ONE_PAGE = Duration.ofSeconds(20);
 
-    /** So that rows that someone waits for have their source for themselves; pages look for the newer list later than this. */
+    /** Leaves the source to visible rows first; pages request the refreshed list after this delay. */
     private static final long REFRESHED_AFTER_MILLIS = 250;
 
     private final ListQueries queries;
@@ -84,10 +84,10 @@ class ListCache {
         this.clock = clock;
     }
 
-    /** @param refreshing whether the source is being asked again right now */
+    /** @param refreshing whether it is being queried again */
     record CacheHit(CachedList list, boolean refreshing) {}
 
-    /** The list, not older than that unless a newer one is already on its way. */
+    /** The list if it is fresh; otherwise the stale one while it is being refreshed. */
     CacheHit get(ListQueries.Prepared list, Duration fresh) {
         String id = id(list);
         Optional<CachedList> last = last(id);
@@ -106,7 +106,7 @@ class ListCache {
         return list.queriedAt().plus(fresh).isBefore(clock.instant());
     }
 
-    /* Others may have asked meanwhile: then it is in memory. */
+    /* Others may have refreshed it meanwhile: then it is in memory. */
     private void askWhenStillOld(String id, ListQueries.Prepared list, Duration fresh) {
         CachedList known = inMemory.getIfPresent(id);
         if (known == null || isOld(known, fresh)) {
@@ -131,7 +131,7 @@ class ListCache {
         }
     }
 
-    /** The list as it is now: at most so old that the views of one page ask for it once. */
+    /** The current list: at most so old that the views of one page share it. */
     CachedList now(ListQueries.Prepared list) {
         return last(id(list))
                 .filter(known -> known.queriedAt().plus(OF_ONE_PAGE).isAfter(clock.instant()))
@@ -188,7 +188,7 @@ class ListCache {
         return new SourceFailure(kind, "Loading the value list timed out.", "Try again later.", e);
     }
 
-    /** Reads those that were used last. */
+    /** Loads recently used ones. */
     void remember() {
         records.usedLast(MOST_REMEMBERED, LONGEST_REMEMBERED)
                 .forEach(row -> inMemory.asMap().putIfAbsent(row.id(), read(row)));
@@ -217,7 +217,7 @@ class ListCache {
                 records.prune(MOST_KEPT);
             }
         } catch (RuntimeException e) {
-            // A full disk must not keep a list from those who are waiting for it.
+            // A full disk must not block callers.
             LOG.error("A value list could not be cached on disk", e);
         }
     }

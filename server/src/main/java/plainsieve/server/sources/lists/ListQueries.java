@@ -40,7 +40,7 @@ import plainsieve.sources.RunSummary;
 /** Asks sources for the values of lists. A list is its own query, so choosing from it never narrows it. */
 @Service
 class ListQueries {
-    /** The most values of a list that are kept here; a longer list is searched at its source. */
+    /** The maximum length of a cached list; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 
     private final StatementSender statementSender;
@@ -53,7 +53,7 @@ class ListQueries {
         this.clock = clock;
     }
 
-    /** A list ready to be asked for: where and for whom, by what text, and with which choices for its parents. */
+    /** A prepared list: source, caller, text, and choices of its parents. */
     record Prepared(
             StatementOrigin origin, PreparedQuery query, Map<String, Parameter> known, Map<String, Choice> chosen) {
         /** The statement for the whole list. */
@@ -62,7 +62,7 @@ class ListQueries {
         }
     }
 
-    /** @param parents what is chosen for the parameters that the list depends on */
+    /** @param parents choices of the parameters that the list depends on */
     Prepared prepare(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list() instanceof ListDefinition.FromColumn column
                 ? ofColumn(column, definition, scope)
@@ -88,7 +88,7 @@ class ListQueries {
         return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
     }
 
-    /** Which source is asked was chosen before, as any parent; where it was not, it is the one that the query is written for. */
+    /** A parameter may select the source; otherwise it is the query's own. */
     private static String source(Query query, ListScope scope, Map<String, ChoiceText> parents) {
         ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceParameter()) : null;
         return chosen == null || chosen.values().size() != 1

@@ -45,10 +45,10 @@ public class RowAccess {
     }
 
     /**
-     * What belongs to them of a parameter; nothing when unrestricted. For anyone who comes by a link it is what the link fixes.
+     * The permitted values of a parameter; empty if unrestricted. For callers with a link, the values that the link fixes.
      *
-     * @param chosen what is chosen for the parameters that the query needs which says it
-     * @throws ProblemException when nothing belongs to them
+     * @param chosen choices of the parameters of the defining query
+     * @throws ProblemException if there are none
      */
     public Optional<RestrictedChoice> of(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
@@ -77,7 +77,7 @@ public class RowAccess {
         return caller.seesInside();
     }
 
-    /** All that their groups say: who is in two sees what either sees. */
+    /** The union of the values of all groups. */
     private ChoiceText ofGroups(ParameterDefinition definition, ListScope scope) {
         List<ChoiceText> said = groups.of(scope.project().id(), definition.name()).stream()
                 .filter(row -> scope.caller().viewer().groups().contains(row.groupId()))
@@ -98,7 +98,7 @@ public class RowAccess {
         return forms.read(row.choice(), ChoiceText.class);
     }
 
-    /* Blank would leave its condition out, and then it would say too much. */
+    /* A blank argument would omit a condition of the query, which would then permit too much. */
     private ChoiceText ofQuery(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         Query query = scope.project().query(definition.hold().queryId());
         ListQueries.Prepared prepared = queries.ofQuery(query, scope, chosen);
@@ -120,10 +120,10 @@ public class RowAccess {
     }
 
     /**
-     * Throws {@link ProblemException} when someone may not be shown what a text gives, because it says nothing of what is held for them.
+     * Throws {@link ProblemException} if a caller may not see the result of a text because it does not use a restricted parameter.
      *
-     * @param things as a hold names what is open: that one of them is will do
-     * @param inWords what is asked for
+     * @param things notations of exempt objects: one of them suffices
+     * @param inWords the requested object as text
      * @param mentioned the parameters in its text
      */
     public void require(ListScope scope, Set<String> things, String inWords, Set<String> mentioned) {
@@ -137,13 +137,13 @@ public class RowAccess {
         }
     }
 
-    /** Whether someone may be shown what a text gives that mentions these parameters. */
+    /** Whether a caller may see the result of a text with these parameters. */
     public boolean shows(ListScope scope, Set<String> things, Set<String> mentioned) {
         return isFree(scope.caller())
                 || missing(scope.project(), things, mentioned).isEmpty();
     }
 
-    /** The held parameters that something says nothing of, though it is not open. */
+    /** The restricted parameters that a text does not use although it is not exempt. */
     public static List<ParameterDefinition> missing(Project project, Set<String> things, Set<String> mentioned) {
         List<ParameterDefinition> missing = new ArrayList<>();
         project.parameters().values().stream()

@@ -21,12 +21,12 @@ public final class RowAccessWarnings {
 
     private RowAccessWarnings() {}
 
-    /** What reports show of a held parameter, in sentences; none of one that is chosen freely. */
+    /** The views of a restricted parameter, one sentence each; empty for an unrestricted one. */
     public static List<String> of(Project project, ParameterDefinition definition) {
         return of(project, definition, project.reports().stream());
     }
 
-    /** The same of one report. */
+    /** The same for one report. */
     public static List<String> of(Project project, Report report) {
         return project.parameters().values().stream()
                 .flatMap(definition -> of(project, definition, Stream.of(report)).stream())
@@ -75,9 +75,9 @@ public final class RowAccessWarnings {
         return more > 1 ? "%s and %d more".formatted(told, more) : told;
     }
 
-    /** Whether a query holds a parameter. */
+    /** Whether a query enforces a restriction. */
     private enum Enforcement {
-        /** It is open, or no row comes past the parameter, or what it says cannot be read at all. */
+        /** It is exempt, provably enforces it, or is unreadable. */
         SURE,
         UNSURE,
         UNSAID

@@ -41,22 +41,22 @@ public class ValueLists {
     /**
      * Values of a list.
      *
-     * @param complete whether these are all the values there are; when not, the list is searched at its source
-     * @param more whether there are more values like these after the last one
-     * @param queriedAt when the source was asked, ISO 8601; empty for a list typed by hand
-     * @param refreshing whether a newer answer is on its way
+     * @param complete whether these are all values; otherwise the list is searched at its source
+     * @param more whether there are further matches
+     * @param queriedAt when the source was queried, ISO 8601; empty for a typed list
+     * @param refreshing whether a newer result is being loaded
      */
     public record ValueList(
             List<ListedValue> values, boolean complete, boolean more, String queriedAt, boolean refreshing) {}
 
     private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
 
-    /** Reads lists that were used last from where they are kept, so that the next to use one does not wait for it. Asks no source. */
+    /** Loads recently used lists from disk, so that their next user does not wait. Queries no source. */
     public void remember() {
         kept.remember();
     }
 
-    /** The list, from its start. Of one that is too long to keep, the first page. */
+    /** The list from its start; the first page of one that is too long to cache. */
     public ValueList of(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
         if (held.isPresent()) {
@@ -70,19 +70,19 @@ public class ValueLists {
         return body(found.list(), found.refreshing());
     }
 
-    /** What belongs to them of a parameter; nothing when unrestricted. Throws {@link ProblemException} when nothing is. */
+    /** The permitted values of a parameter; empty if unrestricted. Throws {@link ProblemException} if there are none. */
     public Optional<RestrictedChoice> held(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         return rowAccess.of(definition, scope, chosen);
     }
 
-    /** What belongs to them of a parameter of which not everything is. */
+    /** The permitted values of a restricted parameter. */
     private Optional<RestrictedChoice> heldValues(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return rowAccess.of(definition, scope, parents).filter(held -> !held.isEverything());
     }
 
-    /** Of a held parameter only what belongs to them, by its labels; the values themselves when it has no list. */
+    /** The permitted values of a restricted parameter with labels; the values themselves without a list. */
     private ValueList theirs(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, RestrictedChoice held) {
         List<ListedValue> values = definition.list().exists()
@@ -93,7 +93,7 @@ public class ValueLists {
         return new ValueList(values, true, false, "", false);
     }
 
-    /* Its own values are held by themselves. */
+    /* Its own list is not restricted by itself. */
     private ListQueries.Prepared prepared(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         ListQueries.Prepared prepared = queries.prepare(definition, scope, parents);
@@ -111,7 +111,7 @@ public class ValueLists {
                 : NO_LIST;
     }
 
-    /** The list, asked for again. */
+    /** The list, queried again. */
     public ValueList refreshed(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
                         && heldValues(definition, scope, parents).isEmpty()
@@ -134,7 +134,7 @@ public class ValueLists {
         }
     }
 
-    /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
+    /** A page of values whose label contains the search text, sorted by label; long lists are searched at the source. */
     public ValueList search(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, ListPage part) {
         if (!definition.list().isAsked()
@@ -152,7 +152,7 @@ public class ValueLists {
         return new ValueList(more ? page.values().subList(0, PAGE) : page.values(), false, more, now.toString(), false);
     }
 
-    /** The listed values among these, with their labels, as they are chosen. */
+    /** The listed ones of these values, with their labels, in their order. */
     public List<ListedValue> named(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
         if (values.isEmpty()) {
@@ -212,8 +212,8 @@ public class ValueLists {
     }
 
     /**
-     * The values to check a choice against; nothing when the parameter takes any value. Of a list that is too long to keep,
-     * those of the chosen values that are on it. No one is refused for a list that is out of date: it is asked for first.
+     * The values to check a choice against; empty if the parameter accepts any value. For a list that is too long to cache,
+     * the listed ones of the selected values. A stale list is refreshed before a value is rejected.
      */
     public Optional<AllowedValues> allowed(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> chosen) {
@@ -245,7 +245,7 @@ public class ValueLists {
         return AllowedValues.of(values.stream().map(ListedValue::value).toList());
     }
 
-    /** The first value that a default's query gives; blank when it gives none. */
+    /** The first value of a default's query; blank without rows. */
     public ChoiceText defaultOf(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         Query query = scope.project().query(definition.start().queryId());
         ListQueries.Prepared prepared = queries.ofQuery(query, scope, parents);

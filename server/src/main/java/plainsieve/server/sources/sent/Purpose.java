@@ -11,7 +11,7 @@ public sealed interface Purpose {
     Purpose COMPARISON = new ForItself(Kind.COMPARISON);
     Purpose EVIDENCE = new ForItself(Kind.EVIDENCE);
 
-    /** The word for it in Sent. */
+    /** Its keyword in Sent. */
     default String cause() {
         return kind().name().toLowerCase(Locale.ROOT);
     }
@@ -32,31 +32,31 @@ public sealed interface Purpose {
         return new ForView(kind, reportId, viewId);
     }
 
-    /** What causes statements. */
+    /** The cause of a statement. */
     enum Kind {
         /** A viewer reads a report. */
         REPORT,
-        /** A viewer takes every row away as a file. */
+        /** A download of all rows. */
         DOWNLOAD,
         /** A case of a rehearsal. */
         REHEARSAL,
-        /** The bench tries what a report would send. */
+        /** The bench checks the statements of reports. */
         FORM,
-        /** A report is being made, with live rows. */
+        /** The report editor shows rows. */
         MAKING,
         /** An author runs a draft. */
         BENCH,
-        /** A control asks for its values. */
+        /** The values of a control. */
         LIST,
         /** A stored copy is refreshed. */
         COPY,
         /** A report is sent by mail. */
         DELIVERY,
-        /** An author looks at a table or column. */
+        /** An author previews a table or column. */
         LOOK,
         /** Two statements of Sent are compared. */
         COMPARISON,
-        /** A plan is asked for. */
+        /** An EXPLAIN. */
         EVIDENCE
     }
 

@@ -48,9 +48,9 @@ public class SentLog {
     private final long lastBefore;
     private final AtomicLong lastId;
 
-    /* Both are tidied by anyone who writes into them: waking a thread for it costs more. */
+    /* Both are maintained by writers: waking another thread costs more. */
 
-    /** The newest statements as they were sent, so that the database can be asked for their plans. */
+    /** The latest statements as sent, for EXPLAIN. */
     private final Cache<Long, LoggedStatement> recent = Caffeine.newBuilder()
             .executor(Runnable::run)
             .maximumWeight(MOST_REMEMBERED_VALUES)
@@ -68,7 +68,7 @@ public class SentLog {
             .expireAfterWrite(ALSO_FOR)
             .build();
 
-    /** A statement with the names of the parameters whose values in it are private. */
+    /** A statement with the names of parameters whose values in it are private. */
     public record LoggedStatement(Statement statement, Set<String> hidden) {
         public boolean hides() {
             return !hidden.isEmpty();
@@ -94,7 +94,7 @@ public class SentLog {
         }
     }
 
-    /** A statement that was written down, to say later how it went. */
+    /** A started entry, to be completed with its outcome. */
     public record LogEntry(SentRow row, LoggedStatement sent) {
         public long id() {
             return row.id();
@@ -113,7 +113,7 @@ public class SentLog {
         this.lastId = new AtomicLong(lastBefore);
     }
 
-    /** Opens what it writes with, so that the first statement does not wait for that. Nothing is written. */
+    /** Opens its connection, so that the first statement does not wait for that. Writes nothing. */
     public void makeReady() {
         forms.write(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
         writer.now(now -> {});
@@ -124,7 +124,7 @@ public class SentLog {
         return lastId.get() > lastBefore;
     }
 
-    /** Statements before a number, as they are wanted. */
+    /** Statements before a number that match the filter. */
     public List<SentRow> latest(long before, SentFilter wanted, int limit) {
         settle();
         return records.latest(before, wanted, limit);
@@ -135,7 +135,7 @@ public class SentLog {
         return Optional.ofNullable(recent.getIfPresent(id));
     }
 
-    /** The values of a statement as they are kept. */
+    /** The stored values of a statement. */
     public List<SentValue> values(SentRow row) {
         return Arrays.asList(forms.read(row.boundValues(), SentValue[].class));
     }
@@ -157,7 +157,7 @@ public class SentLog {
         writer.later(now -> now.keepEvidence(id, evidence));
     }
 
-    /** A statement that someone may see: operators every one, others what was sent for them. */
+    /** A statement that the caller may see: every one for operators, their own for others. */
     public Optional<SentRow> find(Project project, Caller caller, long id) {
         boolean everyones = whose(caller).isEmpty();
         return find(project, id).filter(row -> everyones || isTheirs(caller, row));
@@ -170,7 +170,7 @@ public class SentLog {
                         .isPresent();
     }
 
-    /** Whose statements someone may see; empty for everyone's. */
+    /** Whose statements the caller may see; empty for everyone's. */
     public static String whose(Caller caller) {
         return caller.role().mayActAs(Role.OPERATOR) ? "" : caller.id();
     }
@@ -180,7 +180,7 @@ public class SentLog {
         return records.find(project.id(), id);
     }
 
-    /** When a report was last run by a reader, and how that went. */
+    /** The last run of a report by a reader. */
     public Optional<SentRow> lastRun(Project project, String reportId) {
         settle();
         return records.lastRun(project.id(), reportId);
@@ -191,7 +191,7 @@ public class SentLog {
     }
 
     /**
-     * Writes down that someone reads the answer to a statement that was asked already; the evidence of that one belongs to them, too.
+     * Records that a caller shares the result of an existing statement, whose evidence becomes visible to them.
      */
     public void alsoFor(long sentId, String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
@@ -231,7 +231,7 @@ public class SentLog {
                 "");
     }
 
-    /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
+    /** Records a statement before it is sent; without values for an EXPLAIN. */
     public LogEntry begin(String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
@@ -260,7 +260,7 @@ public class SentLog {
                 statement.cap());
     }
 
-    /* In small pieces, each its own write: anyone else who writes in between does not wait for all of it. */
+    /* In small transactions, so that other writers do not wait. */
     private void prune(SentRecords now) {
         Instant before = clock.instant().minus(settings.sentRetention());
         int pruned = now.prune(settings.maxSentEntries(), before, PRUNED_AT_ONCE);
@@ -289,7 +289,7 @@ public class SentLog {
         FAILED
     }
 
-    /** @param problem what the database complained of, whose private values it may quote */
+    /** @param problem the error message, which may quote private values */
     public void failed(LogEntry begun, FailureKind end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
         String outcome = end == FailureKind.STOPPED ? "stopped" : "failed";

@@ -2,9 +2,9 @@ package plainsieve.server.sources.sent;
 
 import java.util.List;
 
-/** A bound value as Sent keeps it: many values are together under one placeholder. */
+/** A stored value: several values of one placeholder are stored together. */
 public record SentValue(String parameter, int offset, String type, List<String> values) {
-    /** The type that represents a value which is never kept. */
+    /** The type of a value that is never stored. */
     public static final String PRIVATE = "private";
 
     public boolean hidesValue() {

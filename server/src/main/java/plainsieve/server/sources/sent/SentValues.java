@@ -8,7 +8,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Bound values as Sent keeps them, and back again. */
+/** Converts bound values to their stored form and back. */
 public final class SentValues {
     private static final String JSON = "json";
     private static final String MANY = "[]";
@@ -48,7 +48,7 @@ public final class SentValues {
                         List.of());
     }
 
-    /** How many values a statement carries; one at the least, for its text. */
+    /** The number of values of a statement; at least one, for its text. */
     static int count(Statement statement) {
         int count = 1;
         for (BoundValue value : statement.values()) {
@@ -61,7 +61,7 @@ public final class SentValues {
         return count;
     }
 
-    /** The bound values. A list that was bound as JSON comes back as its text, which binds alike. */
+    /** The bound values. A list bound as JSON is restored as its text, which binds alike. */
     public static PlaceholderBinding bound(SentValue value) {
         if (value.type().equals(JSON)) {
             return new PlaceholderBinding.Single(new Value.Text(value.values().get(0)));

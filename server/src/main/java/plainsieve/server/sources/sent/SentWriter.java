@@ -20,8 +20,8 @@ import plainsieve.server.records.sent.SentBatches;
 import plainsieve.server.records.sent.SentRecords;
 
 /**
- * Writes into Sent in groups. Who has to wait for it writes what waits themselves, unless another does already: so no one has to be
- * woken for it. What no one waits for is written soon, in small groups, so that no one waits long after it either.
+ * Writes to Sent in groups. A thread that has to wait writes all pending entries itself, unless another one does already: so no thread has to
+ * be woken. Other entries are written soon, in small groups, so that no one waits long after them.
  */
 @Component
 class SentWriter {
@@ -35,7 +35,7 @@ class SentWriter {
     private static final long CLOSING_MILLIS = 8_000;
 
     private final SentBatches batches;
-    /** What statements wait for before they are sent. */
+    /** Entries that statements wait for before they are sent. */
     private final Line urgent = new Line(MOST_AT_ONCE);
 
     private final Line beside = new Line(MOST_BESIDE_AT_ONCE);
@@ -45,7 +45,7 @@ class SentWriter {
 
     private record PendingWrite(Consumer<SentRecords> how, CompletableFuture<Void> written) {}
 
-    /** What waits to be written, in the order of its coming. */
+    /** Pending entries, first in, first out. */
     private static final class Line {
         private final BlockingQueue<PendingWrite> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final int mostAtOnce;
@@ -82,12 +82,12 @@ class SentWriter {
         thread.start();
     }
 
-    /** Writes soon, beside anyone who asks for it. */
+    /** Writes soon, in the background. */
     void later(Consumer<SentRecords> how) {
         beside.add(how);
     }
 
-    /** Returns when it is written. No one waits long for a log that cannot be written now: it is written later then. */
+    /** Returns when it is written. The wait is limited: if the log cannot be written now, it is written later. */
     void now(Consumer<SentRecords> how) {
         await(urgent.add(how), List.of(urgent));
     }
@@ -108,7 +108,7 @@ class SentWriter {
         }
     }
 
-    /* Someone else's change of the records is a matter of milliseconds. @return false when no one waits any more */
+    /* A write lock is held for milliseconds only. @return false if no one waits any more */
     private static boolean isAwaited(CompletableFuture<Void> written) {
         try {
             written.get(TRIED_EVERY_MILLIS, TimeUnit.MILLISECONDS);
@@ -183,7 +183,7 @@ class SentWriter {
                 if (isBusy(e)) {
                     return false;
                 }
-                // A full disk must not keep anyone from reading; what could not be written down is in the server's log.
+                // A full disk must not block queries; the server's log has what could not be written.
                 LOG.error("A statement could not be written into Sent", e);
             }
             change.written().complete(null);

@@ -6,9 +6,9 @@ import plainsieve.server.people.Caller;
 /**
  * The source, caller and purpose of a statement.
  *
- * @param project in the state that its whole run sees
- * @param sourceId where it goes: in a stage that says so, elsewhere than where it was meant to
- * @param queryId the query it was made from; empty when there is none
+ * @param project the snapshot for the whole run
+ * @param sourceId where it is sent; a stage may replace the query's own source
+ * @param queryId the query; empty if there is none
  */
 public record StatementOrigin(Project project, Caller caller, String sourceId, String queryId, Purpose purpose) {
     public StatementOrigin {

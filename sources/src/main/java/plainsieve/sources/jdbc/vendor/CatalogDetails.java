@@ -17,15 +17,15 @@ import java.util.Set;
 import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.sources.Catalog;
 
-/** What drivers tell only table by table, asked of the database's own catalogue at once: indexes, sizes, functions. */
+/** Metadata that drivers load table by table, queried from the catalog at once: indexes, sizes, functions. */
 public final class CatalogDetails {
     /**
-     * The questions, in the database's own SQL. An empty text asks nothing.
+     * The catalog queries. An empty text queries nothing.
      *
-     * @param indexes schema, table, index, column, unique, primary; in the order of the columns of each index
+     * @param indexes schema, table, index, column, unique, primary; in index column order
      * @param rows schema, table, estimated rows
-     * @param functions schema, name, kind, arguments with commas between them
-     * @param own of every function that people made: schema, name, and what it does to rows
+     * @param functions schema, name, kind, arguments separated by commas
+     * @param own for each user-defined function: schema, name, effect on rows
      */
     record Questions(String indexes, String rows, String functions, String own) {}
 
@@ -86,7 +86,7 @@ public final class CatalogDetails {
                 arguments.isBlank() ? List.of() : Arrays.asList(arguments.split("\\s*,\\s*"))));
     }
 
-    /** Keyed by the schema that the driver names tables by; databases without schemas have an empty one. */
+    /** Keyed by the driver's schema; empty for databases without schemas. */
     List<Catalog.TableIndex> indexes(String schema, String table) {
         return List.copyOf(indexes.getOrDefault(key(schema, table), Map.of()).values());
     }

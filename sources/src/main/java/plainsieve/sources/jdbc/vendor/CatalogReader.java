@@ -15,7 +15,7 @@ import java.util.Set;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.Column;
 
-/** Reads the catalogue of one database: tables and columns from its driver, the rest from its own catalogue. */
+/** Reads the metadata of one database: tables and columns through its driver, the rest from its catalog. */
 public final class CatalogReader {
     static final String[] READABLE = {
         "TABLE", "BASE TABLE", "PARTITIONED TABLE", "FOREIGN TABLE", "VIEW", "MATERIALIZED VIEW"

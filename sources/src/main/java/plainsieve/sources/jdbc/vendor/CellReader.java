@@ -4,7 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import plainsieve.sources.RowReceiver;
 
-/** Reads the values of one column: how is decided once for an answer, not for each of its cells. */
+/** Reads the values of one column; chosen once per result. */
 @FunctionalInterface
 public interface CellReader {
     /** The value of the current row, as {@link RowReceiver#row} wants it. */

@@ -15,9 +15,9 @@ import plainsieve.sources.Binary;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
-/** Values of an answer as they are shown and sent, see {@link RowReceiver#row}. */
+/** Converts result values, see {@link RowReceiver#row}. */
 final class ColumnReading {
-    /* What drivers give for a day without an end, and without a beginning. To compare each value costs less than to hash it. */
+    /* Driver values of infinite dates. Comparing is cheaper than hashing. */
     private static final List<Object> ENDLESS = List.of(LocalDate.MAX, LocalDateTime.MAX, OffsetDateTime.MAX);
 
     private static final List<Object> BEGINLESS = List.of(LocalDate.MIN, LocalDateTime.MIN, OffsetDateTime.MIN);
@@ -86,12 +86,12 @@ final class ColumnReading {
         return number instanceof Double real ? finite(real) : number;
     }
 
-    /** No format of ours has a number for what is none; its name is text. */
+    /** NaN and infinity are text in all formats. */
     private static Object finite(Double real) {
         return Double.isFinite(real) ? real : real.toString();
     }
 
-    /** Lists and what is nested in them, without a word of the driver's. */
+    /** Lists and nested values in a format of our own. */
     private static String inOneText(Object value) throws SQLException {
         if (!(value instanceof Array array)) {
             return String.valueOf(value);

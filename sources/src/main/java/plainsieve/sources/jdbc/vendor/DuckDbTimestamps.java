@@ -7,11 +7,11 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * Moments of one column of DuckDB in ISO 8601, from the microseconds that they are: as {@link java.time.LocalDateTime#toString}
- * writes them, in a quarter of its time, as rows that follow each other mostly are of the same day.
+ * Formats microseconds of a DuckDB column as ISO 8601 like {@link java.time.LocalDateTime#toString},
+ * in a quarter of the time, since consecutive rows mostly have the same day.
  */
 final class DuckDbTimestamps implements CellReader {
-    /** What the database says for a moment without an end; without a beginning it is as far away on the other side. */
+    /** The database's value of infinity; negative for minus infinity. */
     private static final long ENDLESS = Long.MAX_VALUE;
 
     private static final long MICROS_PER_SECOND = 1_000_000;
@@ -19,7 +19,7 @@ final class DuckDbTimestamps implements CellReader {
     private static final int MICROS_PER_MILLI = 1_000;
     private static final int SIXTY = 60;
 
-    /** What follows the day, for each minute of it, and after that, for each second. */
+    /** The text after the day for each minute, and after that for each second. */
     private static final List<String> MINUTES = IntStream.range(0, 24 * SIXTY)
             .mapToObj(minute -> "T" + twoDigits(minute / SIXTY) + ":" + twoDigits(minute % SIXTY))
             .toList();
@@ -54,7 +54,7 @@ final class DuckDbTimestamps implements CellReader {
         return fraction > 0 ? text.concat(written(fraction)) : text;
     }
 
-    /** A part of a second, in thousandths where these are enough: its digits behind a first one that is left out. */
+    /** A fraction of a second, in thousandths if possible: its digits after a leading one that is dropped. */
     private static String written(int fraction) {
         int digits = fraction % MICROS_PER_MILLI == 0
                 ? MICROS_PER_MILLI + fraction / MICROS_PER_MILLI

@@ -21,7 +21,7 @@ import plainsieve.sources.SourceSettings;
 public final class DuckDbVendor implements Vendor {
     private static final int MOST_DIGITS = 38;
 
-    /** What the driver makes of days and moments without an end or a beginning. */
+    /** The driver's text of infinite dates and timestamps. */
     private static final Map<String, String> ENDLESS = Map.of(
             "+5881580-07-11", ColumnReading.INFINITY,
             "-5877641-06-24", "-" + ColumnReading.INFINITY,
@@ -39,15 +39,15 @@ public final class DuckDbVendor implements Vendor {
         this(settings.file(), List.of(), Map.of());
     }
 
-    /** @param bounds what it may use of the machine; on its own it takes most of its memory, and writes beside its file */
+    /** @param bounds its resource limits; by default it uses most of the memory, and writes beside its file */
     public static DuckDbVendor restrictedTo(SourceSettings.DuckDb settings, Map<String, String> bounds) {
         return new DuckDbVendor(settings.file(), List.of(), bounds);
     }
 
     /**
      * @param file of the database
-     * @param readable folders whose files it may read, too
-     * @param bounds what it may use of the machine, as its own settings
+     * @param readable folders with files it may read
+     * @param bounds its resource limits as engine settings
      */
     public DuckDbVendor(String file, List<Path> readable, Map<String, String> bounds) {
         this(file, readable, bounds, true);
@@ -60,7 +60,7 @@ public final class DuckDbVendor implements Vendor {
         this.onFile = onFile;
     }
 
-    /** One without a file, which holds nothing, fenced in as the others are. */
+    /** An empty in-memory database with the same restrictions. */
     public static DuckDbVendor empty(Map<String, String> bounds) {
         return new DuckDbVendor(":memory:", List.of(), bounds, false);
     }
@@ -76,8 +76,8 @@ public final class DuckDbVendor implements Vendor {
             config.addDataSourceProperty("allowed_directories", folders());
         }
         config.addDataSourceProperty("enable_external_access", "false");
-        // Below a LIMIT it filters rows by those of a join above it, and leaves out a join whose columns no one asks
-        // though it multiplies rows: other rows are the first ones then (DuckDB 1.5.6).
+        // Below a LIMIT, these optimizers filter rows by those of an outer join, and remove unused joins
+        // that multiply rows, which changes the first rows (DuckDB 1.5.6).
         config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown,join_elimination");
         config.addDataSourceProperty("lock_configuration", "true");
         config.setReadOnly(onFile);
@@ -120,7 +120,7 @@ public final class DuckDbVendor implements Vendor {
                 order by 1, 2""", "");
     }
 
-    /** Whole numbers of any width; the driver has no type for the wider ones. */
+    /** Integers of any width; the driver has no type for the wider ones. */
     @Override
     public Column.Kind kind(String typeName, int sqlType) {
         if (typeName.endsWith("INT") || typeName.endsWith("INTEGER")) {
@@ -210,7 +210,7 @@ public final class DuckDbVendor implements Vendor {
         statement.setObject(index, connection.createArrayOf(elementType, elements));
     }
 
-    /** As many digits as the values have, so that none of them is rounded; what no decimal takes is a binary fraction. */
+    /** As many digits as the values have, so that none is rounded; DOUBLE if that exceeds DECIMAL. */
     private static String decimals(PlaceholderBinding.Array array) {
         int scale = 0;
         int whole = 1;
@@ -222,7 +222,7 @@ public final class DuckDbVendor implements Vendor {
         return whole + scale > MOST_DIGITS ? "DOUBLE" : "DECIMAL(%d,%d)".formatted(whole + scale, scale);
     }
 
-    /** Where files lie on this machine is nothing for readers. */
+    /** Local paths are hidden from readers. */
     @Override
     public String message(SQLException failure) {
         String message = Vendor.super.message(failure);

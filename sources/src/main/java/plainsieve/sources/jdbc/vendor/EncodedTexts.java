@@ -33,7 +33,7 @@ public final class EncodedTexts {
         }
     }
 
-    /** Prepared as it is written where it has no texts, or is nothing that others can be put around. */
+    /** Prepared unchanged if it has no text columns or cannot be wrapped. */
     PreparedExecution prepare(Statement statement, String text) throws SQLException {
         List<TextColumn> columns = described(statement, text);
         Set<Integer> texts = new TreeSet<>();
@@ -47,7 +47,7 @@ public final class EncodedTexts {
                 : new PreparedExecution(vendor.prepared(connection, wrap(text, columns)), texts);
     }
 
-    /* With its values: the type of a column can be that of a value. What cannot be described says why when it is run. */
+    /* With its values, on which column types may depend. A failing description is reported by the run. */
     private List<TextColumn> described(Statement statement, String text) {
         List<TextColumn> columns = new ArrayList<>();
         try (PreparedStatement describing = connection.prepareStatement("describe (\n" + text + "\n)");
@@ -79,7 +79,7 @@ public final class EncodedTexts {
                 .formatted(String.join(", ", asked), text, String.join(", ", names));
     }
 
-    /** The column as it is without the detour. */
+    /** The original column. */
     public static Column column(Column inBytes) {
         return new Column(inBytes.name(), TEXT, Column.Kind.TEXT);
     }

@@ -13,26 +13,26 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import plainsieve.core.sql.ReadOnlyCheck;
 
-/** What a database's own catalog reports functions that are on no list of the engine. */
+/** The catalog of a database for functions that are not on the engine's lists. */
 public interface FunctionCatalog {
     /**
-     * Which of these functions only read.
+     * Which of these functions are read-only.
      *
-     * @param names as statements write them
-     * @param connection that nothing else uses meanwhile
+     * @param names as in the statement
+     * @param connection for exclusive use
      */
     Map<String, Boolean> reading(List<String> names, ReadOnlyCheck check, Connection connection) throws SQLException;
 
-    /** A catalog that tells nothing. @param reads whether a function that is not on the list can only read */
+    /** Without a catalog. @param reads whether unlisted functions are read-only */
     static FunctionCatalog silent(boolean reads) {
         return (names, check, connection) ->
                 names.stream().collect(Collectors.toMap(name -> name, name -> reads, (one, same) -> one));
     }
 
     /**
-     * A catalog that names the functions that may change something.
+     * A catalog of functions that may have side effects.
      *
-     * @param query for the names of those among others; {@code %s} represents a list of placeholders
+     * @param query for the names among the given ones; {@code %s} is a list of placeholders
      */
     record Volatile(String query) implements FunctionCatalog {
         @Override
@@ -57,8 +57,8 @@ public interface FunctionCatalog {
     }
 
     /**
-     * A catalog that has the definitions, in SQL, of the functions that people made. One reads when everything that its definition calls
-     * does; one that is not there is not known to.
+     * A catalog of SQL definitions of user-defined functions. A function is read-only if everything in its definition
+     * is; a missing one is not known to be.
      *
      * @param query for names and definitions
      */
@@ -79,7 +79,7 @@ public interface FunctionCatalog {
             try (Statement statement = connection.createStatement();
                     ResultSet rows = statement.executeQuery(query)) {
                 while (rows.next()) {
-                    // Several of one name are its forms for other numbers of arguments: each has to read.
+                    // Overloads: each has to be read-only.
                     definitions.merge(
                             rows.getString(1).toLowerCase(Locale.ROOT),
                             "(" + rows.getString(2) + ")",

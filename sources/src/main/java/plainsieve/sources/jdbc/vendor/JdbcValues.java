@@ -9,7 +9,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Column;
 
-/** Typed values to JDBC, and what its types are good for. */
+/** Converts values to JDBC, and JDBC types to kinds of columns. */
 public final class JdbcValues {
     private JdbcValues() {}
 
@@ -33,7 +33,7 @@ public final class JdbcValues {
         return value instanceof Value.Truth truth ? truth.truth() : value.written();
     }
 
-    /** Whether some of the moments have an offset: then all are points in time, those without one in the session's zone. */
+    /** Whether some timestamps have an offset: then all are instants, those without one in the session's zone. */
     static boolean hasOffsets(PlaceholderBinding.Array array) {
         return array.values().stream()
                 .anyMatch(value ->
@@ -66,7 +66,7 @@ public final class JdbcValues {
         };
     }
 
-    /** What a column is good for, from its JDBC type. */
+    /** The kind of a column, from its JDBC type. */
     static Column.Kind kind(int sqlType) {
         return switch (sqlType) {
             case Types.CHAR, Types.VARCHAR, Types.LONGVARCHAR, Types.NCHAR, Types.NVARCHAR, Types.CLOB ->

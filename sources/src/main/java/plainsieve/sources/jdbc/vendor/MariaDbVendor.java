@@ -44,7 +44,7 @@ public final class MariaDbVendor implements Vendor {
                 "jdbc:mariadb://%s:%d/%s".formatted(settings.hostInAddress(), settings.port(), settings.database()));
         config.setUsername(settings.user());
         config.setPassword(password.reveal());
-        // Prepared at the server: values travel apart from the text, and JSON_TABLE takes them.
+        // Prepared on the server: values are sent separately, and JSON_TABLE accepts them.
         config.addDataSourceProperty("useServerPrepStmts", "true");
         // MariaDB 10.11 loses columns of merged queries when a prepared statement runs again: each run prepares its
         // own.
@@ -55,7 +55,7 @@ public final class MariaDbVendor implements Vendor {
         config.addDataSourceProperty("sessionVariables", MODE);
         config.setConnectionInitSql(READ_ONLY);
         config.setIsolateInternalQueries(true);
-        // Every run is in a transaction, which stays read-only even if a procedure changes the setting for later ones.
+        // Every run is a transaction, which stays read-only even if a procedure changes the setting for later ones.
         config.setAutoCommit(false);
         config.setReadOnly(true);
     }
@@ -100,7 +100,7 @@ public final class MariaDbVendor implements Vendor {
         return new TableCollations(tables);
     }
 
-    /** The driver takes a year for its first day. */
+    /** The driver converts a year to its first day. */
     @Override
     public Column.Kind kind(String typeName, int sqlType) {
         return typeName.equals("YEAR") ? Column.Kind.INTEGER : Vendor.super.kind(typeName, sqlType);
@@ -157,7 +157,7 @@ public final class MariaDbVendor implements Vendor {
         return INTERRUPTED.equals(failure.getSQLState());
     }
 
-    /* Some of these have a state of SQL's that says something else: see MariaDB's own list of error codes. */
+    /* Some of these have an unrelated SQLSTATE: see MariaDB's list of error codes. */
 
     @Override
     public boolean refusesUser(SQLException failure) {
@@ -179,7 +179,7 @@ public final class MariaDbVendor implements Vendor {
         return failure.getSQLState() != null && failure.getSQLState().startsWith("08");
     }
 
-    /** The driver begins every message with the number of its connection. */
+    /** The driver prefixes messages with the connection number. */
     @Override
     public String message(SQLException failure) {
         return Vendor.super.message(failure).replaceFirst("^\\(conn=\\d+\\) ", "");

@@ -25,9 +25,9 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /**
- * Binds values so that PostgreSQL takes them for what it would take a literal for: a quoted text for whatever the place
- * wants (an enum, a uuid, a padded char, a citext), a whole number for an integer of four bytes where it fits, a decimal for
- * the type of a real column. Where the server cannot tell what a text is, it is reported; that is remembered for the text.
+ * Binds values so that PostgreSQL infers the type as for a literal: quoted text takes the type of its
+ * context (an enum, a uuid, a padded char, a citext), an integer is four bytes wide where it fits, a decimal has
+ * the type of a real column. Where the server cannot infer the type of a text, it is declared; that is cached for the text.
  */
 final class PostgreSqlBinding {
     private static final int MOST_REMEMBERED = 1_000;
@@ -92,7 +92,7 @@ final class PostgreSqlBinding {
         }
     }
 
-    /** @param tell whether the server is reported the type @param wanted the type that it infers on its own; empty when not asked */
+    /** @param tell whether the type is declared @param wanted the inferred type; empty if unknown */
     private record PlaceholderType(int index, boolean tell, String wanted) {}
 
     private static Type type(PlaceholderBinding placeholderBinding) {
@@ -129,7 +129,7 @@ final class PostgreSqlBinding {
         }
     }
 
-    /** Whether the server reads the decimal as the type that it wants there, and loses nothing by it. */
+    /** Whether the server can parse the decimal as the inferred type without loss. */
     private static boolean isInferred(PlaceholderType place, BigDecimal number) {
         boolean whole =
                 WHOLE.contains(place.wanted()) && number.stripTrailingZeros().scale() <= 0;
@@ -173,7 +173,7 @@ final class PostgreSqlBinding {
         return found;
     }
 
-    /** None where the server cannot tell all of them: then decimals are sent as such. */
+    /** Empty if the server cannot infer all of them: then decimals are declared. */
     private static List<String> names(PreparedStatement prepared, int count) throws SQLException {
         String[] names = new String[count];
         try {

@@ -32,16 +32,16 @@ public final class PostgreSqlVendor implements Vendor {
     private static final Set<String> NO_PLAIN_TYPES = Set.of("bit", "varbit", "money");
 
     /**
-     * A statement whose reader is gone, as after a crash of this server, ends within a second instead of running to its end. Servers
-     * before 14 do not know the setting, and those on other systems refuse it: neither may keep anybody from connecting.
+     * A statement whose client has disconnected, as after a crash of this server, ends within a second. Servers
+     * before 14 do not know the setting, and those on other systems reject it: neither may prevent connecting.
      */
     private static final String LOOKS_FOR_READER = """
             select set_config(name, '1000', false) from pg_settings
             where name = 'client_connection_check_interval' and version() ~* 'linux|darwin|bsd'""";
 
     /**
-     * A plan for just these choices, each time: from the sixth run on the server would take one for any choices, which knows neither
-     * how many values there are nor how often they come. Servers before 12 do not know the setting.
+     * A custom plan for each run: from the sixth on the server would use a generic plan, which ignores
+     * the number and selectivity of values. Servers before 12 do not know the setting.
      */
     private static final String PLANS_FOR_CHOICES =
             "select set_config(name, 'force_custom_plan', false) from pg_settings where name = 'plan_cache_mode'";
@@ -69,14 +69,14 @@ public final class PostgreSqlVendor implements Vendor {
         config.addDataSourceProperty("tcpKeepAlive", "true");
         config.setConnectionInitSql("set default_transaction_read_only = on; set standard_conforming_strings = on; "
                 + LOOKS_FOR_READER + "; " + PLANS_FOR_CHOICES);
-        // Committed on its own: else the first rollback takes the settings back.
+        // Committed separately: otherwise the first rollback would revert the settings.
         config.setIsolateInternalQueries(true);
         // Rows stream only inside a transaction, see prepareForStreaming.
         config.setAutoCommit(false);
         config.setReadOnly(true);
     }
 
-    /** pgjdbc takes every {@code ?} for a placeholder; an operator that has one is written {@code ??}. */
+    /** pgjdbc interprets every {@code ?} as a placeholder; an operator that contains one is written {@code ??}. */
     @Override
     public String jdbcText(plainsieve.core.statement.Statement statement) {
         boolean placeholdersAlone =
@@ -106,7 +106,7 @@ public final class PostgreSqlVendor implements Vendor {
         }
     }
 
-    /** Also those of servers that are newer than the engine's list, and of extensions. */
+    /** Includes functions of newer servers and of extensions. */
     @Override
     public FunctionCatalog functionCatalog() {
         return new FunctionCatalog.Volatile(
@@ -142,7 +142,7 @@ public final class PostgreSqlVendor implements Vendor {
                 where p.prokind <> 'p' and n.nspname not in ('pg_catalog', 'information_schema')""");
     }
 
-    /** The driver takes strings of bits for one yes or no, and amounts of money for numbers that they are not everywhere. */
+    /** The driver reads bit strings as booleans, and money as locale-dependent numbers. */
     @Override
     public Column.Kind kind(String typeName, int sqlType) {
         return NO_PLAIN_TYPES.contains(typeName) ? Column.Kind.OTHER : Vendor.super.kind(typeName, sqlType);
@@ -165,7 +165,7 @@ public final class PostgreSqlVendor implements Vendor {
         };
     }
 
-    /* A usual one is in the answer as it is shown but for a letter; to make a moment of it takes a fifth of a download. */
+    /* A usual timestamp differs from its text by one character; parsing it takes a fifth of a download. */
     private static Object moment(ResultSet rows, int index, CellReader usual) throws SQLException {
         String text = rows.getString(index);
         return text != null && TimestampText.isOfSeconds(text) ? TimestampText.iso(text) : usual.read(rows, index);
@@ -183,7 +183,7 @@ public final class PostgreSqlVendor implements Vendor {
         return binding.run(connection, prepared, statement);
     }
 
-    /** Settings end with the transaction; locks of the session do not. Also a view may have taken one. */
+    /** Settings end with the transaction; session locks do not. A view may have taken one, too. */
     @Override
     public void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
         try (Statement reset = connection.createStatement()) {

@@ -4,9 +4,9 @@ import java.sql.PreparedStatement;
 import java.util.Set;
 
 /**
- * A statement that is ready to execute.
+ * A prepared statement.
  *
- * @param inBytes which columns of its answer, from 1, are texts that come in bytes, see {@link EncodedTexts}
+ * @param inBytes numbers, from 1, of text columns encoded as bytes, see {@link EncodedTexts}
  */
 public record PreparedExecution(PreparedStatement statement, Set<Integer> inBytes) {
     public PreparedExecution {

@@ -18,8 +18,8 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceSettings;
 
 /**
- * SQLite in this process, on a file opened read-only. SQLite has no types for dates, times and yes-or-no values: they are
- * ISO 8601 text and 0 or 1, here as in most of its databases.
+ * Embedded SQLite on a file opened read-only. SQLite has no date, time and boolean types: they are
+ * ISO 8601 text and 0 or 1, as in most of its databases.
  */
 public final class SqliteVendor implements Vendor {
     private final SourceSettings.Sqlite settings;
@@ -38,7 +38,7 @@ public final class SqliteVendor implements Vendor {
         config.setReadOnly(true);
     }
 
-    /** A file is read only when it is asked something. */
+    /** A file is read on first use only. */
     @Override
     public void reach(Connection connection) throws SQLException {
         try (Statement statement = connection.createStatement()) {
@@ -57,7 +57,7 @@ public final class SqliteVendor implements Vendor {
             return new OfDriver(connection).tables();
         }
 
-        /** The driver asks for all tables in one text, which is too long for SQLite when there are thousands. */
+        /** The driver lists all tables in one statement, which exceeds SQLite's limit for thousands. */
         @Override
         public ResultSet columns() throws SQLException {
             Statement statement = connection.createStatement();
@@ -91,7 +91,7 @@ public final class SqliteVendor implements Vendor {
 
     @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
-        // SQLite computes each row when it is asked for.
+        // SQLite computes rows on demand.
     }
 
     @Override

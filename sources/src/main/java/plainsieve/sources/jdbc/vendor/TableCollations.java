@@ -5,7 +5,7 @@ import java.util.Map;
 /**
  * The collations of text columns, for databases without schemas.
  *
- * @param tables by table and column; only columns whose collation is known
+ * @param tables by table and column; only known collations
  */
 record TableCollations(Map<String, Map<String, String>> tables) {
     static TableCollations unknown() {

@@ -17,7 +17,7 @@ interface TableMetadataReader {
      */
     ResultSet columns() throws SQLException;
 
-    /** What of the source does not tell its tables at the moment, and why, a sentence each. */
+    /** Parts of the source without tables at the moment, with the reason, one sentence each. */
     default List<String> silent() {
         return List.of();
     }

@@ -8,7 +8,7 @@ final class TimestampText {
 
     private TimestampText() {}
 
-    /** In the form of ISO 8601, without the seconds of a full minute; as it is when it is no such moment. */
+    /** As ISO 8601, without the seconds of a full minute; other text is unchanged. */
     static String iso(String text) {
         if (!isMoment(text)) {
             return text;
@@ -22,7 +22,7 @@ final class TimestampText {
                 .toString();
     }
 
-    /** Whether it is one to the second, without a fraction, a zone or an era. */
+    /** Whether it has seconds but no fraction, zone or era. */
     static boolean isOfSeconds(String text) {
         return text.length() == FORM.length() + FULL_MINUTE.length() && isMoment(text);
     }

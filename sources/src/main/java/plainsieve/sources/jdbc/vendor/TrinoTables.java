@@ -14,8 +14,8 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.sources.SourceSettings;
 
 /**
- * The tables of a cluster's catalogs. Those of other catalogs are called by both, as in a query: their schema has the catalog
- * before its point. One of them whose store is away or refuses does not hide the rest.
+ * The tables of a cluster's catalogs. Those of other catalogs are qualified as in a query: their schema is prefixed by the catalog.
+ * An unreachable catalog does not hide the rest.
  */
 final class TrinoTables implements TableMetadataReader {
     private static final Dialect DIALECT = Dialects.of("trino");

@@ -46,7 +46,7 @@ public final class TrinoVendor implements Vendor {
     /* See StandardErrorCode of Trino's SPI. */
     private static final int PERMISSION_DENIED = 4;
 
-    /** By its user, or by a limit of the cluster on time, memory, processors or what is read. */
+    /** By its user, or by a limit of the cluster on time, memory, CPU or input. */
     private static final Set<Integer> STOPPED =
             Set.of(3, 131_073, 131_075, 131_076, 131_077, 131_079, 131_080, 131_081);
 
@@ -80,14 +80,14 @@ public final class TrinoVendor implements Vendor {
             config.addDataSourceProperty("SSL", "true");
         }
         config.addDataSourceProperty("source", "Plain Sieve");
-        // Prepared statements would travel in headers, which have a limit that long ones reach.
+        // Prepared statements are sent in headers, whose limit long ones exceed.
         config.addDataSourceProperty("explicitPrepare", "false");
         config.setIsolateInternalQueries(true);
         config.setAutoCommit(false);
         config.setReadOnly(true);
     }
 
-    /** It takes no semicolon, not even at the end. A blank is there, so that every place stays where it is. */
+    /** It accepts no semicolon, even at the end. A blank replaces it, so that positions stay the same. */
     @Override
     public String jdbcText(plainsieve.core.statement.Statement statement) {
         StringBuilder text = new StringBuilder(statement.text());
@@ -98,7 +98,7 @@ public final class TrinoVendor implements Vendor {
         return text.toString();
     }
 
-    /** A catalog or schema that is not there is noticed by what looks into it alone. */
+    /** A missing catalog or schema is detected only by using it. */
     @Override
     public void reach(Connection connection) throws SQLException {
         try (Statement statement = connection.createStatement()) {
@@ -111,7 +111,7 @@ public final class TrinoVendor implements Vendor {
         return TrinoTables.of(connection, settings);
     }
 
-    /** Functions of a cluster compute; those that could do more are on the engine's list. */
+    /** Functions of a cluster only compute; exceptions are on the engine's list. */
     @Override
     public FunctionCatalog functionCatalog() {
         return FunctionCatalog.silent(true);
@@ -142,7 +142,7 @@ public final class TrinoVendor implements Vendor {
 
     @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
-        // Rows come page by page by themselves.
+        // Rows arrive in pages automatically.
     }
 
     @Override
@@ -199,7 +199,7 @@ public final class TrinoVendor implements Vendor {
         };
     }
 
-    /** It means nothing to any comparison there, and beside a text without a length it is 65,536 long. */
+    /** It has no effect on comparisons there, and beside unbounded text it is 65,536 long. */
     private static String withoutPadding(String text) {
         return text == null ? null : text.replaceFirst(" +$", "");
     }
@@ -213,7 +213,7 @@ public final class TrinoVendor implements Vendor {
             LocalDateTime shown = LocalDateTime.parse(parts[0] + "T" + parts[1]);
             return zoned ? shown.atZone(ZoneId.of(parts[2])).toOffsetDateTime().toString() : shown.toString();
         } catch (DateTimeException e) {
-            // More digits than nine, or a zone that is not known here.
+            // More than nine digits, or an unknown time zone.
             return text;
         }
     }
@@ -224,7 +224,7 @@ public final class TrinoVendor implements Vendor {
         return Optional.of(new RunSummary.RowsRead(stats.getProcessedRows(), stats.getProcessedBytes()));
     }
 
-    /** The place in the text as the driver sends it, counted back to where it is in the statement. */
+    /** The position in the driver's text, mapped to the statement. */
     @Override
     public OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         Matcher place = PLACE.matcher(String.valueOf(failure.getMessage()));
@@ -245,7 +245,7 @@ public final class TrinoVendor implements Vendor {
         return OptionalInt.empty();
     }
 
-    /** A cluster hears of it with the next page that is asked for, which a busy one lets wait. */
+    /** A cluster receives it with the next page request, which a busy one delays. */
     @Override
     public Duration grace() {
         return Duration.ofSeconds(4);

@@ -16,12 +16,12 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.sources.Column;
 import plainsieve.sources.RunSummary;
 
-/** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
+/** The differences between drivers: read-only connections, array binding, error classification. One small class each. */
 public interface Vendor {
     /** From so many rows on it pays to find out how they are best handed over. */
     int MANY_ROWS = 100;
 
-    /** Fills in address, credentials and everything that makes connections read-only. */
+    /** Sets address, credentials and everything that makes connections read-only. */
     void configure(HikariConfig config);
 
     /** The statement's text as this driver wants it. */
@@ -29,7 +29,7 @@ public interface Vendor {
         return statement.text();
     }
 
-    /** Whether preparing a text that was prepared before costs as much again, and what it represents does not change meanwhile. */
+    /** Whether preparing a text again costs as much as the first time, and the prepared form stays valid. */
     default boolean reparsesTexts() {
         return false;
     }
@@ -39,7 +39,7 @@ public interface Vendor {
         return connection.prepareStatement(text, ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY);
     }
 
-    /** Prepares a statement the way its rows are read with the least work. @param text the statement's, as the driver wants it */
+    /** Prepares a statement in the form whose rows are cheapest to read. @param text in the driver's notation */
     default PreparedExecution prepare(Connection connection, plainsieve.core.statement.Statement statement, String text)
             throws SQLException {
         return PreparedExecution.asWritten(prepared(connection, text));
@@ -54,7 +54,7 @@ public interface Vendor {
         JdbcValues.bind(statement, index, placeholderBinding);
     }
 
-    /** Binds the values and begins to read. */
+    /** Binds the values and executes the statement. */
     default ResultSet run(
             Connection connection, PreparedStatement prepared, plainsieve.core.statement.Statement statement)
             throws SQLException {
@@ -65,29 +65,29 @@ public interface Vendor {
         return prepared.executeQuery();
     }
 
-    /** Ends the transaction and undoes what a statement left in its session, whether it ended well or not. */
+    /** Ends the transaction and resets the session after success or failure. */
     default void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
         if (!connection.getAutoCommit()) {
             connection.rollback();
         }
     }
 
-    /** Whether a statement may leave what cannot be undone, so that its session must not be used again. */
+    /** Whether a statement may have irreversible effects on its session, which must not be reused then. */
     default boolean leavesTraces(plainsieve.core.statement.Statement statement) {
         return false;
     }
 
-    /** How functions are looked up that the engine has on no list. */
+    /** How functions that are not on the engine's lists are looked up. */
     default FunctionCatalog functionCatalog() {
         return FunctionCatalog.silent(false);
     }
 
-    /** How the tables and columns of the source are asked for. */
+    /** Reads the tables and columns of the source. */
     default TableMetadataReader tables(Connection connection) throws SQLException {
         return new TableMetadataReader.OfDriver(connection);
     }
 
-    /** Makes sure that a new connection reaches its database, for drivers that connect only when they are asked something. */
+    /** Verifies a new connection, for drivers that connect lazily. */
     default void reach(Connection connection) throws SQLException {
         // A driver that connects at once has reached it.
     }
@@ -97,10 +97,10 @@ public interface Vendor {
         return TableCollations.unknown();
     }
 
-    /** How to ask for what drivers tell only table by table. */
+    /** Queries for metadata that drivers load table by table. */
     CatalogDetails.Questions details();
 
-    /** The columns of an answer. The rows precede the first one. */
+    /** The columns of a result before its first row. */
     default List<Column> columns(ResultSet rows) throws SQLException {
         ResultSetMetaData meta = rows.getMetaData();
         List<Column> columns = new ArrayList<>();
@@ -111,7 +111,7 @@ public interface Vendor {
         return columns;
     }
 
-    /** What a column of a table or an answer is good for. */
+    /** The kind of a column. */
     default Column.Kind kind(String typeName, int sqlType) {
         return JdbcValues.kind(sqlType);
     }
@@ -121,7 +121,7 @@ public interface Vendor {
         return ColumnReading.of(column);
     }
 
-    /** What the database has read of its tables for these rows, where it tells that with them. */
+    /** What the database has read for these rows, if it reports that. */
     default Optional<RunSummary.RowsRead> readFor(ResultSet rows) throws SQLException {
         return Optional.empty();
     }
@@ -135,7 +135,7 @@ public interface Vendor {
 
     boolean isUnreachable(SQLException failure);
 
-    /** Whether the engine says that it cannot go on, so that every connection to it has to be opened again. */
+    /** Whether the engine is unusable, so that every connection has to be reopened. */
     default boolean isBroken(SQLException failure) {
         return false;
     }
@@ -150,22 +150,22 @@ public interface Vendor {
         return failure.getSQLState() != null && failure.getSQLState().startsWith("3D");
     }
 
-    /** Whether it takes no further connection now. */
+    /** Whether it rejects further connections at the moment. */
     default boolean isFull(SQLException failure) {
         return false;
     }
 
-    /** Whether its engine, which runs here, has no memory left for it. */
+    /** Whether the embedded engine is out of memory. */
     default boolean lacksMemory(SQLException failure) {
         return false;
     }
 
-    /** Where in the statement a failure lies, from 0, if the database tells. */
+    /** The position of an error in the statement, from 0, if reported. */
     default OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         return OptionalInt.empty();
     }
 
-    /** The driver's message without its noise, one line. */
+    /** The driver's message without noise, one line. */
     default String message(SQLException failure) {
         String message = failure.getMessage() == null ? "no message" : failure.getMessage();
         return message.lines().findFirst().orElse("no message").strip();

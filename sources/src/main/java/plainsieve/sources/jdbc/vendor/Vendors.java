@@ -6,7 +6,7 @@ import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** Every driver there is, by the kind of source it is for. */
+/** All drivers by kind of source. */
 public final class Vendors implements SourceSettings.Visitor<Vendor> {
     private final Secret password;
 

@@ -6,17 +6,17 @@ import java.util.Optional;
 /**
  * The SQL of steps with a source map.
  *
- * @param stretches where each part of it comes from, in the order of the text; what holds it together comes from nowhere
+ * @param stretches the origin of each part, in text order; connecting text has none
  */
 public record CompiledSteps(String sql, List<MappedRange> stretches) {
-    /** @param start first character in the SQL @param end one past the last */
+    /** @param start offset of the first character in the SQL @param end offset after the last */
     public record MappedRange(int start, int end, StepOrigin origin) {}
 
     public CompiledSteps {
         stretches = List.copyOf(stretches);
     }
 
-    /** The words that the SQL at a place comes from. */
+    /** The origin of the SQL at a position. */
     public Optional<StepOrigin> at(int place) {
         return stretches.stream()
                 .filter(mappedRange -> mappedRange.start() <= place && place < mappedRange.end())

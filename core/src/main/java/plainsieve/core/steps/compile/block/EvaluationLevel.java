@@ -4,13 +4,13 @@ package plainsieve.core.steps.compile.block;
 public enum EvaluationLevel {
     /** On no row. */
     CONSTANT,
-    /** On what is grouped by. */
+    /** On grouping keys. */
     KEY,
     /** On one row. */
     ROW,
     /** On the rows of a group. */
     TOTAL,
-    /** On other rows of the answer, or on its own query: what is computed of it is around it. */
+    /** On other rows of the result, or on a subquery: expressions on it are evaluated outside. */
     WINDOW;
 
     public EvaluationLevel with(EvaluationLevel other) {

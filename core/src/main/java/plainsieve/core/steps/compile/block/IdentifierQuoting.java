@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialect;
 public final class IdentifierQuoting {
     private static final Pattern PLAIN = Pattern.compile("[A-Za-z_][A-Za-z0-9_]*");
 
-    /** Words that some database here does not take for a name, or takes for something else. */
+    /** Words that are not valid as unquoted names in some supported database. */
     private static final Set<String> RESERVED =
             Set.of(("accessible add all alter analyse analyze and anti any array as asc asof asymmetric authorization "
                             + "autoincrement before between bigint binary blob both by call cascade case cast change char character check collate "

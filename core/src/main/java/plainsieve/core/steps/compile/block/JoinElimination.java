@@ -8,9 +8,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Removes unused outer joins on a key. It is safe where rows without a partner stay and a key of the joined table has to be
- * equal to something: then each row has one partner at most, so that none is lost and none comes twice. The columns of the key
- * are compared by equality, and a key has each combination of its values once.
+ * Removes unused outer joins on a key. It is safe where unmatched rows are kept and a key of the joined table is compared
+ * by equality: then each row has at most one match, so that none is removed or duplicated. All columns of the key
+ * must be compared, and key values are unique.
  *
  * <pre>
  * select c.state from crossings c left join ports p on p.port_id = c.port_id     port_id is the key of ports
@@ -23,7 +23,7 @@ public final class JoinElimination {
     public static SelectBlock leftOut(SelectBlock block) {
         List<SelectBlock.FromItem> kept = new ArrayList<>(block.from());
         boolean changed = false;
-        // From the last one on: what only an unused one uses is not used either.
+        // In reverse order: an item used only by an unused one is unused.
         for (int i = kept.size() - 1; i > 0; i--) {
             if (isSafe(kept.get(i)) && !isUsed(kept.get(i).alias(), with(block, kept))) {
                 kept.remove(i);

@@ -11,8 +11,8 @@ import plainsieve.core.steps.model.KnownColumn;
 /**
  * One SELECT under construction. Its outputs have names; its inputs have unique aliases.
  *
- * @param open whether it also gives every other column of what it is from first, because they are not known one by one
- * @param where conditions on rows, all of which have to be true
+ * @param open whether it also returns all other columns of its first item, because they are unknown
+ * @param where conditions on rows, joined by AND
  */
 public record SelectBlock(
         List<FromItem> from,
@@ -24,21 +24,21 @@ public record SelectBlock(
         List<Ordering> order,
         Optional<SqlFragment> limit) {
 
-    /** A column that a block gives. */
+    /** An output column. */
     public record Out(String name, SqlExpression value) {
-        /** Whether it is a column of what the block is from, under any name. */
+        /** Whether it is an input column, under any name. */
         public boolean isColumn() {
             List<SqlFragment.Piece> pieces = value.sql().pieces();
             return pieces.size() == 1 && pieces.get(0) instanceof SqlFragment.Ref;
         }
     }
 
-    /** @param by the name that was stated, which the block may not give any more */
+    /** @param by the referenced name, which may no longer be an output */
     public record Ordering(String by, SqlExpression value, boolean largestFirst) {}
 
     /**
      * @param having conditions on groups
-     * @param rolledUp whether there are also groups of all keys but the last, and so on, down to one of everything
+     * @param rolledUp whether subtotals are added for each prefix of the keys, down to a grand total
      */
     public record Grouping(List<SqlFragment> keys, List<SqlFragment> having, boolean rolledUp) {
         public Grouping {
@@ -51,13 +51,13 @@ public record SelectBlock(
         }
     }
 
-    /** One of the things that a block is from. @param join how it is joined; nothing for the first */
+    /** A FROM item. @param join how it is joined; empty for the first */
     public record FromItem(Item item, String alias, Optional<Join> join) {}
 
     /**
-     * @param kept whether rows without a partner stay
-     * @param matched the columns of what is joined that have to be equal to something
-     * @param lateral whether what is joined speaks of what precedes it
+     * @param kept whether unmatched rows are kept
+     * @param matched columns of the joined item in equality conditions
+     * @param lateral whether the joined item references preceding ones
      */
     public record Join(boolean kept, SqlFragment on, Set<String> matched, boolean lateral) {
         public Join {
@@ -69,10 +69,10 @@ public record SelectBlock(
         }
     }
 
-    /** What rows come from. */
+    /** The rows of a FROM item. */
     public sealed interface Item {}
 
-    /** A table, or another text that gives rows. @param keys columns that together are different in every row */
+    /** A table, or another row source. @param keys the columns of its primary key */
     public record TableItem(String text, Optional<List<KnownColumn>> columns, List<Set<String>> keys, StepOrigin origin)
             implements Item {
         public TableItem {
@@ -92,9 +92,9 @@ public record SelectBlock(
     public record CommonTable(String name, SelectBlock rows) implements Item {}
 
     /**
-     * Blocks one under the other, with the same names in the same order.
+     * Appended blocks with the same names in the same order.
      *
-     * @param declared what a WITH clause in front of the blocks declares for them
+     * @param declared the common table expression before the blocks
      */
     public record Union(List<SelectBlock> blocks, Optional<CommonTable> declared) implements Item {
         public Union {
@@ -113,7 +113,7 @@ public record SelectBlock(
         order = List.copyOf(order);
     }
 
-    /** A block that gives all that something has. */
+    /** A block that returns all columns of an item. */
     public static SelectBlock of(Item item, String alias, Optional<List<KnownColumn>> columns, StepOrigin origin) {
         List<Out> outs = columns.orElse(List.of()).stream()
                 .map(column -> new Out(column.name(), ref(alias, column, origin)))
@@ -136,7 +136,7 @@ public record SelectBlock(
         return column.mayBeEmpty() ? read : read.neverEmpty();
     }
 
-    /** What it gives, by name; of names that differ in case only, the one that is written so. */
+    /** The output of that name; among names that differ in case only, the exact one. */
     public Optional<Out> out(String name) {
         return outs.stream().filter(out -> out.name().equals(name)).findFirst().or(() -> outs.stream()
                 .filter(out -> out.name().equalsIgnoreCase(name))
@@ -153,14 +153,14 @@ public record SelectBlock(
                         .toList());
     }
 
-    /** What a block that gives all of another has from it by name. */
+    /** The outputs that are input columns of the same name. */
     public List<Out> inStar() {
         return open && from.get(0).item() instanceof Nested nested
                 ? nested.block().outs()
                 : List.of();
     }
 
-    /** Whether all of what it is from comes first, as it is: among columns that are not known no single one can go, or change. */
+    /** Whether a star comes first: individual columns of an unknown set cannot be removed or changed. */
     public boolean keepsStar() {
         boolean within = !open
                 || !(from.get(0).item() instanceof Nested nested)
@@ -185,12 +185,12 @@ public record SelectBlock(
         return outs.stream().anyMatch(out -> out.value().level() == EvaluationLevel.WINDOW);
     }
 
-    /** Whether each row that it is from is one row that it gives, or none: so that more conditions and joins fit in. */
+    /** Whether each input row is one output row or none, so that more conditions and joins can be added. */
     public boolean isPlain() {
         return grouping.isEmpty() && !distinct && limit.isEmpty() && !hasWindow();
     }
 
-    /** Every column that its own clauses name, but for those within what it is from. */
+    /** Every column referenced in its own clauses, excluding subqueries in FROM. */
     public void ownRefs(Consumer<SqlFragment.Ref> each) {
         clauses(sql -> sql.refs(each));
     }
@@ -206,7 +206,7 @@ public record SelectBlock(
         limit.ifPresent(each);
     }
 
-    /** Every column that it, or what it is from, names of what it, or a block around it, is from. */
+    /** Every column referenced in it or its FROM items, of its own or outer items. */
     public void refs(Consumer<SqlFragment.Ref> each) {
         ownRefs(each);
         from.forEach(one -> {
@@ -295,7 +295,7 @@ public record SelectBlock(
         return new SelectBlock(from, where, grouping, outs, true, distinct, order, limit);
     }
 
-    /** What it is from, alone. */
+    /** A block with its FROM items only. */
     public SelectBlock onlyFrom() {
         return new SelectBlock(from, List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
     }

@@ -16,7 +16,7 @@ public record SqlExpression(
         boolean mayBeEmpty,
         Binding binding,
         boolean chosen) {
-    /** How strongly its parts hang together; what hangs more loosely than its place wants brackets. */
+    /** The precedence of an expression; looser operands need brackets. */
     public enum Binding {
         OR,
         AND,
@@ -36,7 +36,7 @@ public record SqlExpression(
         return binding.compareTo(wanted) >= 0 ? sql : sql.bracketed(origin);
     }
 
-    /** Whether it is the same SQL, wherever it comes from. */
+    /** Whether the SQL is equal, whatever its origin. */
     public boolean isAs(SqlExpression other) {
         return sql.isAs(other.sql);
     }
@@ -58,7 +58,7 @@ public record SqlExpression(
         return new SqlExpression(sql, other, level, mayBeEmpty, binding, chosen);
     }
 
-    /** Another text for what depends on the same. */
+    /** Another text with the same dependencies. */
     public SqlExpression written(SqlFragment other, Binding how) {
         return new SqlExpression(other, type, level, mayBeEmpty, how, chosen);
     }

@@ -14,7 +14,7 @@ public record SqlFragment(List<Piece> pieces) {
 
     public record Words(String text, StepOrigin origin) implements Piece {}
 
-    /** A column of one of the things that a block is from. */
+    /** A column of a FROM item. */
     public record Ref(String alias, String column, StepOrigin origin) implements Piece {}
 
     /** A whole query within. */
@@ -37,7 +37,7 @@ public record SqlFragment(List<Piece> pieces) {
         return new SqlFragment(List.of(piece));
     }
 
-    /** Parts with words between them. */
+    /** Joins fragments with a separator. */
     public static SqlFragment joined(List<SqlFragment> parts, String between, StepOrigin origin) {
         List<Piece> all = new ArrayList<>();
         for (SqlFragment part : parts) {
@@ -49,7 +49,7 @@ public record SqlFragment(List<Piece> pieces) {
         return new SqlFragment(all);
     }
 
-    /** A form with these parts as its arguments, in the order in which it is given them. */
+    /** A syntax form applied to fragments, in the order of its arguments. */
     public static SqlFragment form(Function<List<String>, String> form, StepOrigin origin, SqlFragment... parts) {
         List<String> marks = new ArrayList<>();
         for (int i = 0; i < parts.length; i++) {
@@ -87,12 +87,12 @@ public record SqlFragment(List<Piece> pieces) {
         return of("(", origin).plus(this).and(")", origin);
     }
 
-    /** Whether it is the same text, wherever it comes from. */
+    /** Whether the text is equal, whatever its origin. */
     public boolean isAs(SqlFragment other) {
         return from(NOWHERE).equals(other.from(NOWHERE));
     }
 
-    /** The same, said by other words. */
+    /** The same text with another origin. */
     private SqlFragment from(StepOrigin origin) {
         return new SqlFragment(pieces.stream()
                 .map(piece -> piece instanceof Words words
@@ -101,12 +101,12 @@ public record SqlFragment(List<Piece> pieces) {
                 .toList());
     }
 
-    /** A column as it is stated here; what is computed keeps the words that compute it. */
+    /** A column reference with this origin; computed text keeps its own. */
     public SqlFragment said(StepOrigin origin) {
         return pieces.size() == 1 && pieces.get(0) instanceof Ref ? from(origin) : this;
     }
 
-    /** With something else in the place of some columns. */
+    /** Replaces some columns. */
     public SqlFragment replaced(Function<Ref, Optional<SqlFragment>> others) {
         List<Piece> all = new ArrayList<>();
         for (Piece piece : pieces) {
@@ -130,7 +130,7 @@ public record SqlFragment(List<Piece> pieces) {
                 .forEach(within -> each.accept(within.block()));
     }
 
-    /** Every column that it names, those in queries within it, too. */
+    /** Every referenced column, including those in subqueries. */
     public void refs(Consumer<Ref> each) {
         for (Piece piece : pieces) {
             if (piece instanceof Ref ref) {

@@ -5,7 +5,7 @@ import plainsieve.core.steps.model.LineSpan;
 /**
  * The words of a step from which a piece of SQL was generated.
  *
- * @param line which line, from 0
- * @param at where in it
+ * @param line the line number, from 0
+ * @param at the range in the line
  */
 public record StepOrigin(int line, LineSpan at) {}

@@ -10,7 +10,7 @@ import java.util.Set;
 public final class UnionBlocks {
     private UnionBlocks() {}
 
-    /** The blocks under each other that a block is nothing but, with the columns that it takes of them; nothing when it is more. */
+    /** The union that a block merely selects from, reduced to the selected columns; empty if the block does more. */
     public static Optional<SelectBlock.Union> bare(SelectBlock block) {
         boolean one = block.from().size() == 1 && block.from().get(0).item() instanceof SelectBlock.Union;
         if (!one
@@ -32,7 +32,7 @@ public final class UnionBlocks {
                 : Optional.of(new SelectBlock.Union(parts, union.declared()));
     }
 
-    /** Whether a total of everything would be left without a total: without keys there is one row only while one is asked. */
+    /** Whether a grand total would lose its aggregate: without keys there is a single row only with an aggregate. */
     public static boolean losesTotals(SelectBlock block, List<SelectBlock.Out> outs) {
         return block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
                 && outs.stream().noneMatch(out -> out.value().level() == EvaluationLevel.TOTAL);
@@ -48,7 +48,7 @@ public final class UnionBlocks {
         return part.outs(outs);
     }
 
-    /** Columns that are asked of blocks under each other; with a total of each that would have none. */
+    /** The required columns of a union, with an aggregate added to parts that would have none. */
     public static Set<String> withTotals(Set<String> asked, SelectBlock.Union union) {
         Set<String> names = new LinkedHashSet<>(asked);
         for (SelectBlock block : union.blocks()) {

@@ -49,10 +49,10 @@ class CalendarApi {
     }
 
     /**
-     * Something that is done automatically.
+     * A scheduled job.
      *
      * @param at when it is due, ISO 8601
-     * @param seconds how long it took; 0 before it ended
+     * @param seconds its duration; 0 before its end
      */
     record CalendarEntry(
             String at,

@@ -22,7 +22,7 @@ final class CopyBodies {
     }
 
     /**
-     * A copy.
+     * A stored copy.
      *
      * @param parameters the parameters of the query, which have their defaults
      * @param table its name in queries

@@ -14,7 +14,7 @@ import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.jobs.copies.StoredCopy;
 
-/** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
+/** Stored copies for their screen: definition, content, and last refresh. */
 @Component
 class CopyPages {
     private final StoredCopies storedCopies;

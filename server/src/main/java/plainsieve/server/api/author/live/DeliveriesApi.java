@@ -38,7 +38,7 @@ import plainsieve.server.jobs.deliveries.DeliveryEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Reports that are sent by mail: what, to whom, when, and what was sent. */
+/** Deliveries: report, recipients, schedule, and outcome. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/deliveries")
 @RequiredRole(Role.AUTHOR)

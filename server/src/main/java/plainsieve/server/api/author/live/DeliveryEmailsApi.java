@@ -23,7 +23,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.jobs.EmailRecords;
 import plainsieve.sources.Column;
 
-/** Mails of deliveries: what was sent to whom, and a test. */
+/** Emails of deliveries: recipients and outcome, and test emails. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/deliveries/{id}")
 @RequiredRole(Role.AUTHOR)
@@ -40,17 +40,17 @@ class DeliveryEmailsApi {
         this.mails = mails;
     }
 
-    /** @param to where the test goes; one's own address where there are accounts */
+    /** @param to the recipient; the caller's own address if there are accounts */
     record TestEmailRequest(String to) {
         TestEmailRequest {
             to = Absent.orEmpty(to);
         }
     }
 
-    /** @param to where it went. @param reason why there was nothing to send; empty when it was sent */
+    /** @param to the recipient. @param reason why nothing was sent; empty if it was */
     record TestEmailResult(String to, String reason) {}
 
-    /** Sends what the first who gets it would get to anyone who asks, and to no one else. */
+    /** Sends the email of the first recipient to the caller and to no one else. */
     @PostMapping("/test")
     TestEmailResult sendTestEmail(
             Project project, Caller caller, @PathVariable String id, @RequestBody TestEmailRequest body) {
@@ -71,7 +71,7 @@ class DeliveryEmailsApi {
     record RecipientQuery(
             @NotBlank(message = RequestLimits.MISSING) String queryId) {}
 
-    /** Runs a query to find its columns, of which one has the recipients' addresses. */
+    /** Runs a query to find its columns, one of which contains the recipients' addresses. */
     @PostMapping("/recipient-columns")
     List<Column> findRecipientColumns(
             Project project, @PathVariable String id, @Valid @RequestBody RecipientQuery body) {

@@ -27,9 +27,9 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.definitions.RevisionRow;
 
 /**
- * What viewers have and had of a project, and what they would get. A revision comes of whatever changes what they have; the reason
- * that a request says ({@code why} behind its question mark) is with it. Requests with the header {@code Revision} are answered
- * as of that one.
+ * Published versions of a project, and its unpublished changes. Every published change creates a version; the reason
+ * in the request (query parameter {@code why}) is stored with it. Requests with the header {@code Revision} are answered
+ * from that version.
  */
 @RestController
 @RequestMapping("/api/v1/projects/{project}")
@@ -51,8 +51,8 @@ class RevisionsApi {
 
     /**
      * @param at ISO 8601
-     * @param person empty when it was found so
-     * @param changedObjects how many became something else
+     * @param person empty for the initial state
+     * @param changedObjects number of changed objects
      */
     record Revision(int number, String at, String person, String reason, int changedObjects) {
         static Revision of(RevisionRow row) {
@@ -71,9 +71,9 @@ class RevisionsApi {
     /**
      * A changed object.
      *
-     * @param name as people call it
-     * @param details what differs, in sentences; none where the text says it all
-     * @param lines what differs in its file: - as it was, + as it is
+     * @param name display name
+     * @param details differences in sentences; empty if the text shows them all
+     * @param lines a line diff of its file: - old, + new
      */
     record ObjectChange(
             ProjectDifference.Kind kind,
@@ -96,7 +96,7 @@ class RevisionsApi {
                 .toList();
     }
 
-    /** What a revision changed of the one before, or of any other. */
+    /** The difference between a version and its predecessor, or any other. */
     @GetMapping("/revisions/{number}/difference")
     List<ObjectChange> compareRevisions(
             Project project, @PathVariable int number, @RequestParam(defaultValue = "-1") int from) {
@@ -108,7 +108,7 @@ class RevisionsApi {
                 revisions.difference(project.id(), before, number));
     }
 
-    /** What is restored. @param kind missing for the whole project */
+    /** The object to restore. @param kind missing for the whole project */
     record RestoreTarget(Optional<ProjectDifference.Kind> kind, String id) {
         RestoreTarget {
             kind = kind == null ? Optional.empty() : kind;
@@ -116,7 +116,7 @@ class RevisionsApi {
         }
     }
 
-    /** Viewers have again what they had, all of it or one thing. Drafts stay. */
+    /** Publishes an older version of the project or of one object again. Drafts stay. */
     @PostMapping("/revisions/{number}/restore")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("restored a version")
@@ -127,17 +127,17 @@ class RevisionsApi {
                         () -> revisions.goBack(project, number));
     }
 
-    /** A report that shows something of what was changed. */
+    /** A report affected by the changes. */
     record AffectedReport(String id, String name) {}
 
     /**
-     * @param warnings what to look at first; nothing of it is in the way
+     * @param warnings non-blocking notices
      * @param affectedReports the changed reports, also through their queries, to rehearse
      */
     record PendingChanges(
             List<ObjectChange> changes, List<PublishWarnings.Warning> warnings, List<AffectedReport> affectedReports) {}
 
-    /** Unpublished changes of what its authors have changed. */
+    /** The differences between drafts and published objects. */
     @GetMapping("/pending-changes")
     PendingChanges listPendingChanges(Project project) {
         Project drafted = giving.drafted(project);
@@ -156,7 +156,7 @@ class RevisionsApi {
                 .toList();
     }
 
-    /** Gives viewers every draft, all or nothing; refused with what would not work for them. */
+    /** Publishes every draft, or none; rejected with the problems that viewers would have. */
     @PostMapping("/publish")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("published all changes")

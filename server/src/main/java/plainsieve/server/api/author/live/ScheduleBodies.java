@@ -17,12 +17,12 @@ final class ScheduleBodies {
     private ScheduleBodies() {}
 
     /**
-     * When something is done automatically.
+     * When a job runs automatically.
      *
-     * @param every in words or as a line of five fields; empty where it has no times
-     * @param cron the same as a line
-     * @param timeZone a name of the IANA database; the server's own when empty
-     * @param after the id of the stored copy behind which it is; empty for none
+     * @param every as text or as a cron expression; empty without a schedule
+     * @param cron the cron expression
+     * @param timeZone an IANA name; the server's own if empty
+     * @param after the ID of the stored copy after which it runs; empty for none
      */
     record ScheduleBody(String every, String cron, String timeZone, Schedule.Missed missedRuns, String after) {
         ScheduleBody {

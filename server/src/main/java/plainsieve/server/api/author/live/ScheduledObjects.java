@@ -20,7 +20,7 @@ class ScheduledObjects {
         this.deliveries = deliveries;
     }
 
-    /** @param kind its word among things that are done automatically */
+    /** @param kind its keyword among scheduled objects */
     record Thing(String kind, String id, String name, Schedule schedule, boolean paused) {}
 
     List<Thing> of(String projectId) {

@@ -9,7 +9,7 @@ import plainsieve.server.editing.folder.ProjectFolderWatcher;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** Whether the projects of this server are those of files, and how that goes. */
+/** Whether the projects of this server are read from files, and their state. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/project-folder")
 @RequiredRole(Role.AUTHOR)
@@ -21,9 +21,9 @@ class ServedProjectsApi {
     }
 
     /**
-     * @param served whether they are those of files, and no one changes them here
-     * @param since when those that are served were taken, as ISO 8601; empty when none were yet
-     * @param problems what is wrong with the files as they are now, a sentence each
+     * @param served whether they are read from files and cannot be changed by the API
+     * @param since when the served state was loaded, ISO 8601; empty if none was yet
+     * @param problems of the current files, one sentence each
      */
     record ProjectFolderState(boolean served, String since, List<String> problems) {}
 

@@ -35,8 +35,8 @@ import plainsieve.server.people.ForbiddenException;
 import plainsieve.server.people.Role;
 
 /**
- * What holds in each stage of a project. It is changed without a revision: what viewers have is the same, seen under other values.
- * What applies to viewers is the word of operators.
+ * The stages of a project. Changing one creates no version: published objects stay the same with other settings.
+ * Only operators change the stage of viewers.
  */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/stages")
@@ -55,21 +55,21 @@ class StagesApi {
     }
 
     /**
-     * What a parameter opens with in a stage.
+     * The default of a parameter in a stage.
      *
-     * @param label as people would say it
+     * @param label as text
      */
     record StageValue(String parameter, DefaultBody value, String label) {}
 
     /**
      * A stage.
      *
-     * @param sources which source is asked instead of another, by the other's id
-     * @param rowLimit the most that a view or the bench shows; 0 for what the server says
-     * @param timeoutSeconds after which a statement is stopped; 0 for what the server says
-     * @param editable whether who asks may change it
-     * @param description all of it in words
-     * @param lastChange what was changed last, from the audit log; empty when nothing was
+     * @param sources the source that replaces another one, by the other's ID
+     * @param rowLimit the maximum number of rows of a view or the bench; 0 for the server's
+     * @param timeoutSeconds statement timeout; 0 for the server's
+     * @param editable whether the caller may change it
+     * @param description as text
+     * @param lastChange from the audit log; empty if there is none
      */
     record StageBody(
             String name,
@@ -128,7 +128,7 @@ class StagesApi {
         return caller.role().mayActAs(Stage.requiredRole(stage));
     }
 
-    /** What should hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
+    /** The complete settings. @param version on which the change is based; 0 for a new stage */
     record StageChange(
             Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> defaults,
             Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,
@@ -184,7 +184,7 @@ class StagesApi {
         return clauses.isEmpty() ? "nothing" : String.join("; ", clauses);
     }
 
-    /** Nothing else holds in it any more; one that was named is gone. */
+    /** Removes all settings of a stage; a named stage is removed. */
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeStage(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {

@@ -34,7 +34,7 @@ import plainsieve.server.jobs.copies.StoredCopy;
 import plainsieve.server.people.Role;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are refreshed. */
+/** Stored copies: query results stored as tables, with their schedule. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/stored-copies")
 @RequiredRole(Role.AUTHOR)
@@ -66,14 +66,14 @@ class StoredCopiesApi {
         return pages.body(project, storedCopies.get(project.id(), id));
     }
 
-    /** @param name what people call it */
+    /** @param name display name */
     record NewCopy(
             @NotBlank(message = RequestLimits.MISSING) String queryId,
 
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
-    /** Keeps the answer of a query from now on. It is made at once, and again when someone asks for it, until it has times. */
+    /** Creates a stored copy. It is filled at once, and refreshed on request until it has a schedule. */
     @PostMapping
     @Audited("added a stored copy")
     @Creates("/api/v1/projects/{project}/stored-copies/{created}")
@@ -148,7 +148,7 @@ class StoredCopiesApi {
                 "hand");
     }
 
-    /** @param accept whether viewers get what was kept back; else it is thrown away */
+    /** @param accept whether the held result is published; otherwise it is discarded */
     record HeldResultDecision(boolean accept) {}
 
     @PostMapping("/{id}/held-result")

@@ -10,11 +10,11 @@ import plainsieve.core.steps.federated.FederatedSteps;
 import plainsieve.server.definitions.project.Project;
 
 /**
- * Where rows of several sources come together in steps.
+ * Where steps combine several sources.
  *
- * @param step the step, from 0, from which on all is done here; -1 where none is
- * @param parts what each source is asked for; none while something is wrong
- * @param transfers values that could be sent from one of them to another
+ * @param step the first local step, from 0; -1 if there is none
+ * @param parts the query of each source; empty if there are problems
+ * @param transfers possible key transfers between them
  */
 record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody> transfers) {
     private static final FederationBody NONE = new FederationBody(-1, List.of(), List.of());
@@ -23,8 +23,8 @@ record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody
     record SourcePartBody(String name, String source) {}
 
     /**
-     * @param columns what the columns are called that the values are in
-     * @param decision {@code allowed}, {@code refused}, or empty while it is open
+     * @param columns the names of the key columns
+     * @param decision {@code allowed}, {@code refused}, or empty if undecided
      */
     record KeyTransferBody(String from, String to, List<String> columns, String decision) {}
 

@@ -12,7 +12,7 @@ import plainsieve.server.http.context.Audited;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** Row limits of queries, which falsify figures and charts of their rows. */
+/** Row limits of queries, which falsify figures and charts. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/queries/{id}/limit-to-tables")
 @RequiredRole(Role.AUTHOR)

@@ -39,7 +39,7 @@ import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.sent.Purpose;
 
-/** Queries: kept as drafts, run on the bench, given to the reports. */
+/** Queries: saved as drafts, run on the bench, published. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/queries")
 @RequiredRole(Role.AUTHOR)
@@ -81,7 +81,7 @@ class QueriesApi {
         return QueryBodies.QueryBody.of(project, project.query(id));
     }
 
-    /** What shows the query, or takes a list or a default from it: what would break without it. */
+    /** The views of the query, and the lists and defaults it provides. */
     @GetMapping("/{id}/uses")
     List<UsageBody> listQueryUses(Project project, @PathVariable String id) {
         project.query(id);
@@ -101,7 +101,7 @@ class QueriesApi {
         return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
     }
 
-    /** Lets a parameter say which source of the same kind is asked; none for always the one that the query is written for. */
+    /** Sets the parameter that selects a source of the same kind; empty for the query's own source. */
     @PutMapping("/{id}/source")
     QueryBodies.QueryBody setSourceParameter(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceParameterBody body) {
@@ -109,7 +109,7 @@ class QueriesApi {
                 project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
     }
 
-    /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
+    /** Sets whether reports query the source each time, reuse results, or read a stored copy. */
     @PutMapping("/{id}/cache-policy")
     @Audited("changed the cache policy of a query")
     QueryBodies.QueryBody setCachePolicy(
@@ -123,7 +123,7 @@ class QueriesApi {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
     }
 
-    /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
+    /** Creates a report draft with proposed views of a query. */
     @PostMapping("/{id}/reports")
     @Creates("/api/v1/projects/{project}/reports/{created}")
     QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
@@ -131,7 +131,7 @@ class QueriesApi {
                 reportEditor.begin(project, caller, project.query(id)).id());
     }
 
-    /** Removes a query that nothing uses; it can be brought back. */
+    /** Removes an unused query; it can be restored. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeQuery(Project project, @PathVariable String id) {

@@ -43,7 +43,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.sources.SourceFacts;
 
-/** What the bench says of a text while it is written: what is in it, what is wrong with it, what could be made of it. */
+/** Analysis of a text on the bench: its elements, problems, and suggestions. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/queries/{id}")
 @RequiredRole(Role.AUTHOR)
@@ -67,7 +67,7 @@ class QueryAnalysisApi {
         this.fixed = fixed;
     }
 
-    /** Reads a text without running it: its parameters, and what is wrong with it and where. */
+    /** Parses a text without running it: its parameters and problems. */
     @PostMapping("/check")
     QueryBodies.QueryCheck checkQuery(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
@@ -91,7 +91,7 @@ class QueryAnalysisApi {
         }
     }
 
-    /** Of steps the same is stated where they are; fixed values in them are offered at their own words. */
+    /** For steps, notices are located in the steps, and hard-coded values at their words. */
     private QueryBodies.QueryCheck steps(Project project, Query query, String text) {
         StepsAnalysis analysis = project.steps(query.sourceId(), text);
         if (analysis.made().isEmpty()) {
@@ -140,7 +140,7 @@ class QueryAnalysisApi {
                 fixed.of(project, query, prepared));
     }
 
-    /** The parameters of a query: the one that says which source is asked first. */
+    /** The parameters of a query: the one that selects the source comes first. */
     private static List<String> named(Query query, Set<String> mentioned) {
         Set<String> names = new LinkedHashSet<>();
         if (query.choosesSource()) {
@@ -192,12 +192,12 @@ class QueryAnalysisApi {
     /**
      * A proposed parameter.
      *
-     * @param reason why it is what it is, in words
-     * @param column the column it is compared with, for a list in one step; without a name when there is none
+     * @param reason for its properties
+     * @param column the compared column, for its list; without a name if there is none
      */
     record Proposal(ParameterBody definition, String reason, ColumnBody column) {}
 
-    /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
+    /** Proposes a parameter of this name from the compared column or its place in the text. */
     @PostMapping("/proposal")
     Proposal proposeParameter(
             Project project,
@@ -212,7 +212,7 @@ class QueryAnalysisApi {
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
     }
 
-    /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
+    /** Converts hard-coded values to parameters and compares the rows. Saves nothing. */
     @PostMapping("/hard-coded-values")
     HardCodedValueConversion.ConversionResult convertHardCodedValues(
             Project project,

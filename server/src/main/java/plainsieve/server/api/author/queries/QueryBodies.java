@@ -202,7 +202,7 @@ final class QueryBodies {
             int end,
             List<FixBody> fixes,
             String parameter) {
-        /** A notice of the statement of steps. A rewrite would be one of the statement, so only changes of parameters are left. */
+        /** A notice on the statement of steps. Rewrites of the statement are dropped; changes of parameters are kept. */
         static NoticeBody ofSteps(Notice notice, Function<TextLocation, Optional<TextLocation>> ofSteps) {
             return of(
                     notice,

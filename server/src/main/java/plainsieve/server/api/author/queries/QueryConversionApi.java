@@ -21,7 +21,7 @@ import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.sources.SourceFacts;
 
-/** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
+/** Conversion of SQL to steps, and the comparison of two texts' rows. Saves nothing. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/queries/{id}")
 @RequiredRole(Role.AUTHOR)
@@ -36,7 +36,7 @@ class QueryConversionApi {
         this.rowEquality = rowEquality;
     }
 
-    /** Simple SQL as steps; refused with the place of what steps have nothing for. */
+    /** Converts SQL to steps; rejected with the position of unsupported syntax. */
     @PostMapping("/steps/from-sql")
     StepsBodies.StepsText convertToSteps(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {

@@ -33,7 +33,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.sources.SourceFacts;
 
-/** Steps while they are written: how they read, what could be at a mark, what could come next. Nothing is kept here. */
+/** Analysis, options and completions of steps. Saves nothing. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/queries/{id}/steps")
 @RequiredRole(Role.AUTHOR)
@@ -48,7 +48,7 @@ class StepsApi {
         this.values = values;
     }
 
-    /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
+    /** Analyzes steps: canonical text, marks, columns after each, and the compiled statement. */
     @PostMapping("/analysis")
     StepsBodies.StepsBody analyzeSteps(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {

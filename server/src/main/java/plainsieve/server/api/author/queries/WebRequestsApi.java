@@ -56,16 +56,16 @@ class WebRequestsApi {
     }
 
     /**
-     * The request with its values, each at its placeholder.
+     * The request with its values at their placeholders.
      *
-     * @param base the address of the service, to which the path is put
-     * @param text the first line, and those of headers and a body
-     * @param problem why there is none yet; empty when there is
+     * @param base the URL of the service, to which the path is appended
+     * @param text the first line, headers and body
+     * @param problem why there is none; empty if there is
      */
     @Schema(name = "RequestAddress")
     record RequestAddress(String base, String text, List<SentBodies.SentValueBody> values, String problem) {}
 
-    /** What would be asked. */
+    /** The request that would be sent. */
     @PostMapping("/address")
     RequestAddress getRequestAddress(
             @Staged(Stage.DRAFT) Project project,
@@ -86,7 +86,7 @@ class WebRequestsApi {
         }
     }
 
-    /** The lines that are sent, without those that say how the answer is read. */
+    /** The lines that are sent, without response options. */
     private static String asked(String text) {
         int end = text.indexOf('\n') + 1;
         while (text.startsWith("header ", end) || text.startsWith("body ", end)) {
@@ -99,7 +99,7 @@ class WebRequestsApi {
     @Schema(name = "RowsLocation")
     record RowsLocation(String at, long rows) {}
 
-    /** @param type what its cells are taken for, in words */
+    /** @param type detected type of its cells */
     @Schema(name = "PreviewColumn")
     record PreviewColumn(String name, String type, long mismatches) {
         static PreviewColumn of(DetectedColumn column) {
@@ -108,12 +108,12 @@ class WebRequestsApi {
     }
 
     /**
-     * An answer as it came.
+     * A raw response.
      *
-     * @param more whether there is more of it than is shown
-     * @param lists where its rows could be
-     * @param columns those that its rows have; none when it could not be read
-     * @param problem why it could not be read; empty when it could
+     * @param more whether it is truncated
+     * @param lists possible paths of its rows
+     * @param columns of its rows; empty if they cannot be read
+     * @param problem why they cannot be read; empty if they can
      */
     @Schema(name = "RequestPreview")
     record PreviewBody(
@@ -140,7 +140,7 @@ class WebRequestsApi {
         }
     }
 
-    /** Asks the service for the first page, and shows what it says. */
+    /** Requests the first page from the service. */
     @PostMapping("/preview")
     PreviewBody previewRequest(
             @Staged(Stage.DRAFT) Project project,

@@ -39,11 +39,11 @@ class AudienceApi {
     record AudienceGroup(String id, String name) {}
 
     /**
-     * Whom a report is for.
+     * The audience of a report.
      *
-     * @param everyone whether it is for everyone who is signed in, in the project or not
-     * @param groups the ids of those it is for; none, and not everyone: every viewer of the project
-     * @param offered groups there are
+     * @param everyone whether it is public to all signed-in users, also of other projects
+     * @param groups the IDs of its groups; with neither, all viewers of the project
+     * @param offered existing groups
      */
     record Audience(boolean everyone, List<String> groups, List<AudienceGroup> offered) {}
 
@@ -75,7 +75,7 @@ class AudienceApi {
         }
     }
 
-    /** Says whom a report is for. It holds at once, for those who have it open, too. */
+    /** Sets the audience of a report. It takes effect at once, also for open pages. */
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setAudience(

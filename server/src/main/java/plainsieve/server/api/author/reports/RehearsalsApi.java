@@ -56,14 +56,14 @@ class RehearsalsApi {
         return rehearsals.resume(project, caller, id);
     }
 
-    /** Stops it after the case that runs now; what it has shown stays. */
+    /** Cancels it after the current case; results so far stay. */
     @DeleteMapping("/reports/{id}/rehearsal")
     Rehearsal.RehearsalState stopRehearsal(Project project, @PathVariable String id) {
         rehearsals.stop(project, id);
         return getRehearsal(project, id);
     }
 
-    /** Whether the statements that reports would send of this text are taken by the database. */
+    /** Whether the database accepts the statements that reports would send for this text. */
     @PostMapping("/queries/{id}/forms")
     List<StatementFormRehearsal.StatementForm> listStatementForms(
             @Staged(Stage.LIVE) Project project,

@@ -24,7 +24,7 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 
-/** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
+/** Report drafts, edited mark by mark on their page until they are published. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/reports/{id}/editor")
 @RequiredRole(Role.AUTHOR)
@@ -79,7 +79,7 @@ class ReportEditorApi {
                 .toList();
     }
 
-    /** Puts something else at a mark. */
+    /** Changes a mark. */
     @PutMapping("/marks")
     ReportEditorBody editReportSentence(
             Project project,
@@ -91,7 +91,7 @@ class ReportEditorApi {
         return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.option()));
     }
 
-    /** Removes, copies or moves a thing. */
+    /** Removes, copies or moves an item. */
     @PostMapping("/steps")
     ReportEditorBody applyObjectAction(
             Project project,
@@ -106,7 +106,7 @@ class ReportEditorApi {
                         project, seen, EditedElement.read(body.object()), ReportEditor.Step.ofWord(body.action())));
     }
 
-    /** Puts a thing at another place. */
+    /** Moves an item to another place. */
     @PostMapping("/places")
     ReportEditorBody moveObject(
             Project project,
@@ -132,7 +132,7 @@ class ReportEditorApi {
         return kept(project, caller, reportEditor.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 
-    /** Takes what a query could also show. */
+    /** Adds a proposed view of a query. */
     @PostMapping("/views")
     ReportEditorBody addSuggestedView(
             Project project,
@@ -153,7 +153,7 @@ class ReportEditorApi {
         return kept(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
     }
 
-    /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
+    /** Changes the name, the audience and the question line; fields that a colleague changed meanwhile are kept. */
     @PutMapping("/words")
     ReportEditorBody updateReportTexts(
             Project project,
@@ -172,7 +172,7 @@ class ReportEditorApi {
         return kept(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
     }
 
-    /** Comes back to what the draft was. */
+    /** Restores an earlier state of the draft. */
     @PutMapping("/form")
     ReportEditorBody restoreReportForm(
             Project project,
@@ -182,7 +182,7 @@ class ReportEditorApi {
         return kept(project, caller, pages.read(body.form(), id, body.version()));
     }
 
-    /** Gives the draft to viewers; refused with what would not work for them. */
+    /** Publishes the draft; rejected with the problems that viewers would have. */
     @PostMapping("/publish")
     @Audited("published a report")
     ReportEditorBody publishReport(
@@ -194,7 +194,7 @@ class ReportEditorApi {
         return pages.now(project, caller, id);
     }
 
-    /** Drops the draft: it is what viewers have again. */
+    /** Discards the draft. */
     @DeleteMapping
     ReportEditorBody discardReportDraft(
             Project project, Caller caller, @PathVariable String id, @RequestParam int version) {

@@ -171,7 +171,7 @@ final class ReportEditorBodies {
             return new ReportTexts(report.name(), report.audience(), report.question());
         }
 
-        /** What I changed of the words that I saw, and what a colleague did; nothing when both changed the same one. */
+        /** Merges my changes of the fields with a colleague's; empty if both changed the same one. */
         Optional<ReportTexts> beside(ReportTexts seen, ReportTexts now) {
             boolean apart = apart(seen.name, name, now.name)
                     && apart(seen.audience, audience, now.audience)

@@ -20,7 +20,7 @@ import plainsieve.server.http.reportpage.ReportContent;
 import plainsieve.server.people.Caller;
 import tools.jackson.databind.JsonNode;
 
-/** The page of a report that is being made. */
+/** The page of the report editor. */
 @Component
 class ReportEditorPages {
     private final ReportEditor reportEditor;
@@ -55,8 +55,8 @@ class ReportEditorPages {
     }
 
     /**
-     * The draft that a change of one thing is made from: the newest one while the thing is there as the author saw it,
-     * whatever a colleague changed elsewhere. Else the one that was seen, which cannot be kept any more.
+     * The draft on which a change of one item is based: the newest one while the item equals the one the author saw,
+     * whatever a colleague changed elsewhere. Otherwise the one that was seen, which then conflicts.
      */
     Report seen(Project project, String id, String thing, String sentence, int version) {
         Report draft = project.draft(id).report();

@@ -75,7 +75,7 @@ class ReportEditorRunsApi {
                 orders.order(whom(drafted, caller, report), report.view(viewId), body), body.refresh(), response);
     }
 
-    /** Views of a draft and its question, as one choice touches them: in one answer. */
+    /** Runs views of a draft and its question in one request. */
     @PostMapping("/run")
     void runDraftPage(
             @Staged(Stage.DRAFT) Project project,
@@ -99,7 +99,7 @@ class ReportEditorRunsApi {
                 response);
     }
 
-    /** A proposal with its rows, before it is taken. */
+    /** Runs a proposed view before it is added. */
     @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
     void runSuggestedView(
             @Staged(Stage.DRAFT) Project project,

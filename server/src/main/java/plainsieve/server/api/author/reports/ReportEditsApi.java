@@ -28,7 +28,7 @@ import plainsieve.server.http.context.Audited;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** Changes reports, and makes links with choices that their readers cannot change. */
+/** Report settings. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/reports/{id}")
 @RequiredRole(Role.AUTHOR)
@@ -59,7 +59,7 @@ class ReportEditsApi {
             return report.question().equals(question) && report.opening().equals(opening(report));
         }
 
-        /** What it says of the age of data is stated on its page. */
+        /** The data age is described on its page. */
         ReportOpening opening(Report report) {
             return report.opening()
                     .starting(ReportEntries.start(start))
@@ -69,7 +69,7 @@ class ReportEditsApi {
         }
     }
 
-    /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
+    /** Changes the question line and how the report opens. Rejected for an unreadable line or a version conflict. */
     @PutMapping("/settings")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void updateReportSettings(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
@@ -124,7 +124,7 @@ class ReportEditsApi {
         return new ReportCopy(copy.id(), copy.name());
     }
 
-    /** Removes a report; it can be brought back. */
+    /** Removes a report; it can be restored. */
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeReport(Project project, @PathVariable String id) {

@@ -38,7 +38,7 @@ import plainsieve.server.results.runs.ChoiceResolver;
 import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.runtime.settings.Settings;
 
-/** Links to a report whose choices no one can change. */
+/** Signed links to a report, whose choices cannot be changed. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/reports/{id}/signed-links")
 @RequiredRole(Role.AUTHOR)
@@ -63,10 +63,10 @@ class SignedLinksApi {
     }
 
     /**
-     * A link that was made.
+     * A signed link.
      *
-     * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
-     * @param openToAnyone whether it opens the report for anyone who has it; else for those who are signed in and see the report without it
+     * @param lastDay the last day of its validity, in the time zone of the server; empty for no expiry
+     * @param openToAnyone whether it is public; otherwise it requires access to the report
      */
     record SignedLink(
             String id,
@@ -117,9 +117,9 @@ class SignedLinksApi {
     }
 
     /**
-     * What a link fixes, and until when. Omitting choices or end would open more, so both are required.
+     * The fixed choices and the expiry. Omitting one would grant more access, so both are required.
      *
-     * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
+     * @param lastDay the last day of its validity, in the time zone of the server; empty for no expiry
      */
     record NewSignedLink(
             @NotNull(message = RequestLimits.MISSING)
@@ -128,7 +128,7 @@ class SignedLinksApi {
             @NotNull(message = RequestLimits.MISSING) String lastDay,
             boolean openToAnyone) {}
 
-    /** @param token the signed part; it is reported here and nowhere again */
+    /** @param token the signed part; returned once */
     record CreatedSignedLink(String id, SignedLink link, String token) implements ResourceBody {}
 
     @PostMapping
@@ -157,7 +157,7 @@ class SignedLinksApi {
         return new CreatedSignedLink(made.row().id(), body(made.row()), made.token());
     }
 
-    /* Of what is held, only what the link says belongs to them. */
+    /* A restricted parameter is limited to the values fixed by the link. */
     private static void refuseUnsaid(Project project, Report report, Map<String, ChoiceText> choices) {
         project.parametersOf(report).stream()
                 .filter(project.parameters()::containsKey)
@@ -204,7 +204,7 @@ class SignedLinksApi {
         }
     }
 
-    /** Takes a link back: it opens nothing from now on. */
+    /** Revokes a link. */
     @DeleteMapping("/{linkId}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void revokeSignedLink(

@@ -9,7 +9,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** Whom an author can look as. */
+/** Users and groups that an author can view as. */
 @RestController
 @RequestMapping("/api/v1/projects/{project}/view-as")
 @RequiredRole(Role.AUTHOR)
@@ -20,7 +20,7 @@ class ViewAsApi {
         this.viewAs = viewAs;
     }
 
-    /** Groups, then people. Requests for a report are answered as for one of them with its “as” in the header Look-As. */
+    /** Groups, followed by users. Requests for a report are answered as for one of them with its “as” in the header Look-As. */
     @GetMapping
     List<ViewAs.Impersonation> listViewAsOptions(Project project) {
         return viewAs.all(project.id());
