@@ -116,7 +116,7 @@ public final class BrowserBenchmark {
     }
 
     private static void dropdown(ChromeDriver browser, String address) throws Exception {
-        ProjectUpload.bringIn(
+        ProjectUpload.importProject(
                 address,
                 Map.of(
                         "project.yaml", """

@@ -63,29 +63,31 @@ public final class FolderBenchmark {
     private void measure() throws Exception {
         Path csv = folder.resolve("log.csv");
         Path book = folder.resolve("book.xlsx");
-        double first = TimedTask.millis(() -> ask("select count(*) from log"));
+        double first = TimedTask.millis(() -> measure("select count(*) from log"));
         Files.move(csv, folder.resolve("log.csv.away"));
         Files.move(book, folder.resolve("book.xlsx.away"));
         System.out.printf("files  %-46s %9.0f ms%n", "csv and workbook, first time", first);
-        double none = TimedTask.millis(() -> ask("select 1"));
+        double none = TimedTask.millis(() -> measure("select 1"));
         Files.move(folder.resolve("log.csv.away"), csv);
         touch(csv);
         System.out.printf(
                 "files  %-46s %9.0f ms%n",
-                "csv of 1,000,000 rows, first time", TimedTask.millis(() -> ask("select count(*) from log")) - none);
+                "csv of 1,000,000 rows, first time",
+                TimedTask.millis(() -> measure("select count(*) from log")) - none);
         Files.move(folder.resolve("book.xlsx.away"), book);
         touch(book);
         System.out.printf(
                 "files  %-46s %9.0f ms%n",
                 "workbook of 200,000 rows, first time",
-                TimedTask.millis(() -> ask("select count(*) from book")) - none);
+                TimedTask.millis(() -> measure("select count(*) from book")) - none);
         compareWith(
                 "csv, kept, one choice",
                 "select sum(amount) from log where station = 'S17'",
                 "select sum(amount) from read_csv('" + csv + "') where station = 'S17'");
         System.out.printf(
                 "files  %-46s %9.2f ms%n",
-                "workbook, kept, one choice", median(() -> ask("select sum(amount) from book where station = 'S17'")));
+                "workbook, kept, one choice",
+                median(() -> measure("select sum(amount) from book where station = 'S17'")));
         String direct = " from read_parquet('" + folder + "/crossings/*.parquet')";
         for (String where :
                 List.of("day = date '2026-03-05'", "port = 7 and delay > 100", "id between 4000000 and 4000100")) {
@@ -103,8 +105,8 @@ public final class FolderBenchmark {
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = connection.createStatement()) {
             for (int run = -WARM_UPS; run < RUNS; run++) {
-                double mine = TimedTask.millis(() -> ask(ours));
-                double other = TimedTask.millis(() -> ask(statement, theirs));
+                double mine = TimedTask.millis(() -> measure(ours));
+                double other = TimedTask.millis(() -> measure(statement, theirs));
                 if (run >= 0) {
                     times[0][run] = mine;
                     times[1][run] = other;
@@ -132,14 +134,14 @@ public final class FolderBenchmark {
         return sorted[sorted.length / 2];
     }
 
-    private void ask(String sql) {
+    private void measure(String sql) {
         InterleavedRuns.rows(
                 source,
                 new plainsieve.core.statement.Statement(
                         sql, List.of(), List.of(), plainsieve.core.statement.Statement.NO_CAP));
     }
 
-    private static void ask(Statement statement, String sql) throws Exception {
+    private static void measure(Statement statement, String sql) throws Exception {
         try (ResultSet rows = statement.executeQuery(sql)) {
             while (rows.next()) {
                 rows.getObject(1);

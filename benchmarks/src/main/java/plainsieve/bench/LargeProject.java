@@ -35,7 +35,7 @@ public final class LargeProject {
                 "--plainsieve.accounts=false",
                 "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-bench"));
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
-        ProjectUpload.bringIn(address, files());
+        ProjectUpload.importProject(address, files());
         System.out.println();
         LargeProject large = new LargeProject(address);
         for (String path : new String[] {"/parameters", "/reports", "/queries"}) {

@@ -64,8 +64,8 @@ record PlanCase(
     }
 
     private static final List<Parameter> PARAMETERS = List.of(
-            Parameter.of("port", Type.INTEGER).takingMany(),
-            Parameter.of("ids", Type.INTEGER).takingMany(),
+            Parameter.of("port", Type.INTEGER).asMultiple(),
+            Parameter.of("ids", Type.INTEGER).asMultiple(),
             Parameter.of("vessel", Type.INTEGER),
             Parameter.of("from", Type.DATE),
             Parameter.of("to", Type.DATE),

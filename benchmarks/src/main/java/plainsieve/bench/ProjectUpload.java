@@ -15,7 +15,7 @@ import java.util.zip.ZipOutputStream;
 final class ProjectUpload {
     private ProjectUpload() {}
 
-    static void bringIn(String address, Map<String, String> files) throws IOException, InterruptedException {
+    static void importProject(String address, Map<String, String> files) throws IOException, InterruptedException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {
             for (Map.Entry<String, String> file : files.entrySet()) {

@@ -74,7 +74,7 @@ public class RewriteBenchmark {
     static Choices demoChoices() {
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         List.of(
-                        Parameter.of("port", Type.TEXT).takingMany(),
+                        Parameter.of("port", Type.TEXT).asMultiple(),
                         Parameter.of("from", Type.DATE),
                         Parameter.of("to", Type.DATE),
                         Parameter.of("min_delay", Type.INTEGER),

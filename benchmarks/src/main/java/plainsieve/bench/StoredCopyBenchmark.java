@@ -90,7 +90,7 @@ public final class StoredCopyBenchmark {
         print("refreshed, only the last day queried again", refreshed());
         execute(source, "update crossings set delay = delay + 1 where day = date '2025-06-01'");
         print("refreshed, one changed day of 27,000 rows", refreshed());
-        asked(data.resolve("files").resolve("copies-home").resolve("kept"));
+        measureQueries(data.resolve("files").resolve("copies-home").resolve("kept"));
     }
 
     private static void print(String what, double millis) {
@@ -117,7 +117,7 @@ public final class StoredCopyBenchmark {
         return (System.nanoTime() - start) / TimedTask.NANOS_PER_MILLI;
     }
 
-    private void asked(Path files) throws Exception {
+    private void measureQueries(Path files) throws Exception {
         send("POST", "/queries", "{\"name\":\"Asked\",\"sourceId\":\"copies\",\"text\":\"select 1 as one\"}");
         try (Connection engine = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = engine.createStatement()) {

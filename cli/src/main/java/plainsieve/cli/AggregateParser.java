@@ -18,7 +18,7 @@ final class AggregateParser {
     private AggregateParser() {}
 
     /** Rows when nothing is grouped or aggregated; groups alone are counted. */
-    static ResultShape wanted(List<String> groupBy, List<String> aggregates) {
+    static ResultShape shapeOf(List<String> groupBy, List<String> aggregates) {
         if (groupBy.isEmpty() && aggregates.isEmpty()) {
             return ResultShape.allRows();
         }

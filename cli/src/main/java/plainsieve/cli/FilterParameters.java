@@ -22,7 +22,9 @@ final class FilterParameters {
 
     List<AddedFilter> filters(RewriteJob rewriteJob) {
         return rewriteJob.filters().stream()
-                .map(filter -> added(filter, takesList(filter) ? List.of(oneForAll(filter)) : oneForEach(filter)))
+                .map(filter -> added(
+                        filter,
+                        takesList(filter) ? List.of(multiValueParameter(filter)) : singleValueParameters(filter)))
                 .toList();
     }
 
@@ -30,15 +32,15 @@ final class FilterParameters {
         return filter.test() == FilterExpression.Test.ANY_OF || filter.test() == FilterExpression.Test.NONE_OF;
     }
 
-    private String oneForAll(FilterExpression filter) {
+    private String multiValueParameter(FilterExpression filter) {
         boolean blank = filter.values().isEmpty() && !filter.withoutValue();
         ChoiceText choice = blank
                 ? ChoiceText.blank()
                 : new ChoiceText(ChoiceText.Kind.VALUES, filter.values(), filter.withoutValue());
-        return add(fresh(filter).takingMany(), choice);
+        return add(fresh(filter).asMultiple(), choice);
     }
 
-    private List<String> oneForEach(FilterExpression filter) {
+    private List<String> singleValueParameters(FilterExpression filter) {
         List<String> names = new ArrayList<>();
         for (String value : filter.values()) {
             names.add(add(fresh(filter), new ChoiceText(ChoiceText.Kind.VALUES, List.of(value), false)));

@@ -40,13 +40,13 @@ final class FilterRequest {
     private FilterExpression filter() {
         String column = node.path("column").asString("");
         if (column.isEmpty()) {
-            throw refused("has no “column”");
+            throw invalid("has no “column”");
         }
         if (node.has("is")) {
             String said = node.path("is").asString("");
             boolean without = said.equals("null");
             if (!without && !said.equals("not null")) {
-                throw refused("is neither “null” nor “not null”");
+                throw invalid("is neither “null” nor “not null”");
             }
             return new FilterExpression(
                     column,
@@ -64,7 +64,7 @@ final class FilterRequest {
                 return filter(column, test, comparison, entry.getValue());
             }
         }
-        throw refused("has no condition on its column");
+        throw invalid("has no condition on its column");
     }
 
     private FilterExpression filter(
@@ -80,7 +80,7 @@ final class FilterRequest {
         boolean list = test == FilterExpression.Test.ANY_OF || test == FilterExpression.Test.NONE_OF;
         int needed = test == FilterExpression.Test.BETWEEN ? 2 : 1;
         if (!list && (values.size() != needed || withoutValue)) {
-            throw refused("needs " + (needed == 1 ? "one value" : "two values"));
+            throw invalid("needs " + (needed == 1 ? "one value" : "two values"));
         }
         return new FilterExpression(column, test, comparison, values, withoutValue, type());
     }
@@ -90,7 +90,7 @@ final class FilterRequest {
             return Optional.empty();
         }
         String word = node.path("type").asString("");
-        return Optional.of(Type.ofWord(word).orElseThrow(() -> refused("has an unknown type “%s”".formatted(word))));
+        return Optional.of(Type.ofWord(word).orElseThrow(() -> invalid("has an unknown type “%s”".formatted(word))));
     }
 
     private static Optional<AddedFilter.Comparison> comparison(String symbol) {
@@ -99,7 +99,7 @@ final class FilterRequest {
                 .findFirst();
     }
 
-    private ProblemException refused(String what) {
+    private ProblemException invalid(String what) {
         return new ProblemException(
                 Problem.of("bad-filter", "The filter %s %s.".formatted(node, what), "See docs/command-line.md."));
     }

@@ -128,7 +128,7 @@ final class ProjectCheck {
                     true,
                     ProjectFolder.NAME,
                     "%s “%s”, used by %s, does not exist.".formatted(what, id, user),
-                    NearestName.to(id, ids)
+                    NearestName.of(id, ids)
                             .map("Did you mean “%s”?"::formatted)
                             .orElse("Add it, or correct the name."));
         }

@@ -42,7 +42,7 @@ final class PublishCommand implements Callable<Integer> {
     @Override
     public Integer call() throws InterruptedException {
         try {
-            byte[] zip = ProjectFolder.read(folder).zip();
+            byte[] zip = ProjectFolder.read(folder).toZip();
             JsonNode changed = server.send("POST", server.inProject("/project.zip/difference"), ZIP, zip)
                     .path("changed");
             changed.forEach(this::print);

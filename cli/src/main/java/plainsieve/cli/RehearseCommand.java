@@ -43,10 +43,10 @@ final class RehearseCommand implements Callable<Integer> {
 
     private boolean rehearse(String report) throws IOException, InterruptedException {
         String path = server.inProject("/reports/%s/rehearsal".formatted(ServerOptions.encoded(report)));
-        JsonNode state = server.ask("POST", path);
+        JsonNode state = server.request("POST", path);
         while (state.path("state").asString("").equals("running")) {
             Thread.sleep(ASK_EVERY_MILLIS);
-            state = server.ask("GET", path);
+            state = server.request("GET", path);
         }
         state.path("cases").forEach(line -> output.println(inWords(line)));
         state.path("findings")

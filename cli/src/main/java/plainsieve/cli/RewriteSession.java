@@ -47,7 +47,7 @@ final class RewriteSession {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-dialect",
                         "Unknown dialect “%s”.".formatted(name),
-                        NearestName.to(name, known)
+                        NearestName.of(name, known)
                                 .map("Did you mean %s?"::formatted)
                                 .orElse("There are: " + String.join(", ", known) + "."))));
     }
@@ -71,7 +71,7 @@ final class RewriteSession {
         parameters.keySet().retainAll(needed(filtered, rewriteJob));
         Statement statement = filtered.rewrite(
                 new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
-                AggregateParser.wanted(rewriteJob.groupBy(), rewriteJob.aggregates()),
+                AggregateParser.shapeOf(rewriteJob.groupBy(), rewriteJob.aggregates()),
                 rewriteJob.cap());
         List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
         notices.addAll(Notices.unused(defined, plain.parameterNames()));

@@ -48,7 +48,7 @@ final class RunCommand implements Callable<Integer> {
 
     private boolean run(String name) throws IOException, InterruptedException {
         Kind kind = kind(name);
-        server.ask(
+        server.request(
                 "POST", server.inProject("%s/%s/%s".formatted(kind.list(), ServerOptions.encoded(name), kind.act())));
         JsonNode last = last(kind, name);
         // The server retries a failed job; the command does not wait for that.
@@ -91,7 +91,7 @@ final class RunCommand implements Callable<Integer> {
     }
 
     private Optional<JsonNode> find(Kind kind, String name) throws IOException, InterruptedException {
-        for (JsonNode one : server.ask("GET", server.inProject(kind.list()))) {
+        for (JsonNode one : server.request("GET", server.inProject(kind.list()))) {
             if (one.path("id").asString("").equals(name)) {
                 return Optional.of(one);
             }

@@ -77,7 +77,7 @@ final class ServerOptions {
     }
 
     private String oldestProject() throws IOException, InterruptedException {
-        String id = ask("GET", "/api/v1/projects").path(0).path("id").asString("");
+        String id = request("GET", "/api/v1/projects").path(0).path("id").asString("");
         if (id.isEmpty()) {
             throw new IOException("It has no project for this key. Give the key of an author with --key.");
         }
@@ -89,13 +89,13 @@ final class ServerOptions {
     }
 
     /** The JSON response. Throws {@link IOException} with the message of the problem. */
-    JsonNode ask(String method, String path) throws IOException, InterruptedException {
-        return ask(request(path).method(method, HttpRequest.BodyPublishers.noBody()));
+    JsonNode request(String method, String path) throws IOException, InterruptedException {
+        return request(request(path).method(method, HttpRequest.BodyPublishers.noBody()));
     }
 
     /** The same with something sent along. */
     JsonNode send(String method, String path, String type, byte[] body) throws IOException, InterruptedException {
-        return ask(request(path)
+        return request(request(path)
                 .header("Content-Type", type)
                 .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
     }
@@ -105,7 +105,7 @@ final class ServerOptions {
         return key.isEmpty() ? request : request.header("Authorization", "Bearer " + key);
     }
 
-    private JsonNode ask(HttpRequest.Builder request) throws IOException, InterruptedException {
+    private JsonNode request(HttpRequest.Builder request) throws IOException, InterruptedException {
         HttpResponse<String> answer = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
         JsonNode body = JSON.readTree(answer.body().isBlank() ? "{}" : answer.body());
         if (answer.statusCode() >= FIRST_FAILURE) {

@@ -89,7 +89,7 @@ public final class FareService implements AutoCloseable {
     }
 
     /** The received requests, decoded, oldest first. */
-    public List<String> asked() {
+    public List<String> requests() {
         return List.copyOf(asked);
     }
 

@@ -84,13 +84,13 @@ public final class Mailbox implements AutoCloseable {
     }
 
     /** Requires this user and password from now on. */
-    public void ask(String user, String password) throws UserException {
+    public void requireLogin(String user, String password) throws UserException {
         mail.getUserManager().createUser(user, user, password);
         mail.getUserManager().setAuthRequired(true);
     }
 
     /** Rejects a number of emails to an address as temporarily overloaded, after receiving them. */
-    public void tire(String address, int mails) {
+    public void overload(String address, int mails) {
         AtomicInteger left = new AtomicInteger(mails);
         mail.getUserManager().setMessageDeliveryHandler((message, to) -> {
             if (to.getEmail().equalsIgnoreCase(address) && left.getAndDecrement() > 0) {
@@ -102,16 +102,16 @@ public final class Mailbox implements AutoCloseable {
     }
 
     /** Stops for a while and loses all emails. Requires a fixed port. */
-    public void leave() {
+    public void stop() {
         mail.stop();
     }
 
-    public void comeBack() {
+    public void restart() {
         mail.start();
     }
 
     /** Deletes all emails. */
-    public void empty() {
+    public void clear() {
         try {
             mail.purgeEmailFromAllMailboxes();
         } catch (FolderException e) {

@@ -77,7 +77,7 @@ final class MailboxPages {
                         Page.NOTHING + "; sandbox allow-popups allow-top-navigation-by-user-activation"));
             case "source" -> Optional.of(new Page("text/plain; charset=utf-8", source(mail), Page.NOTHING));
             case "file" -> contents.file(matcher.group(3) == null ? 0 : Integer.parseInt(matcher.group(3)));
-            default -> Optional.of(Page.html(text(mail.getSubject()), one(number, mail, contents)));
+            default -> Optional.of(Page.html(text(mail.getSubject()), render(number, mail, contents)));
         };
     }
 
@@ -99,17 +99,27 @@ final class MailboxPages {
             MimeMessage mail = mails.get(i - 1);
             html.append(
                     "<li><a href=\"%s/%d\"><span class=\"to\">%s</span><span class=\"what\">%s</span><span class=\"when\">%s</span></a></li>"
-                            .formatted(base, i, describe(to(mail)), describe(text(mail.getSubject())), when(mail)));
+                            .formatted(
+                                    base,
+                                    i,
+                                    describe(recipientsOf(mail)),
+                                    describe(text(mail.getSubject())),
+                                    timeOf(mail)));
         }
         return html.append("</ol>").toString();
     }
 
-    private String one(int number, MimeMessage mail, Contents contents) throws MessagingException {
+    private String render(int number, MimeMessage mail, Contents contents) throws MessagingException {
         StringBuilder html = new StringBuilder();
         html.append(
                 "<p><a href=\"%s\">Mailbox</a></p><h1>%s</h1><p class=\"soft\">to %s, %s · <a href=\"%s/%d/source\">as it came</a></p>"
                         .formatted(
-                                base, describe(text(mail.getSubject())), describe(to(mail)), when(mail), base, number));
+                                base,
+                                describe(text(mail.getSubject())),
+                                describe(recipientsOf(mail)),
+                                timeOf(mail),
+                                base,
+                                number));
         for (int i = 0; i < contents.files.size(); i++) {
             html.append("<p>Attached: <a href=\"%s/%d/file/%d\">%s</a></p>"
                     .formatted(
@@ -122,11 +132,11 @@ final class MailboxPages {
                 .toString();
     }
 
-    private static String to(MimeMessage mail) throws MessagingException {
+    private static String recipientsOf(MimeMessage mail) throws MessagingException {
         return text(mail.getHeader("To", ", "));
     }
 
-    private static String when(MimeMessage mail) throws MessagingException {
+    private static String timeOf(MimeMessage mail) throws MessagingException {
         return mail.getSentDate() == null
                 ? ""
                 : new SimpleDateFormat("d MMM yyyy, HH:mm", Locale.UK).format(mail.getSentDate());

@@ -67,7 +67,7 @@ public final class TideService implements AutoCloseable {
     }
 
     /** The number of received requests. */
-    public int asked() {
+    public int requestCount() {
         return asked.get();
     }
 

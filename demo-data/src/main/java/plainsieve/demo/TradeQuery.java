@@ -32,7 +32,7 @@ public record TradeQuery(String name, List<ChosenValues> chosen, String text) {
             Parameter parameter = Parameter.of(
                     words[0], Type.ofWord(words[1].replace("*", "")).orElseThrow());
             return many
-                    ? new ChosenValues(parameter.takingMany(), List.of(words[2].split(",")))
+                    ? new ChosenValues(parameter.asMultiple(), List.of(words[2].split(",")))
                     : new ChosenValues(parameter, List.of(words[2]));
         }
 

@@ -36,13 +36,13 @@ class PublishCommandTest {
     static void start() throws Exception {
         server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
         String id = server.part(Accounts.class).add("pipeline", "").id();
-        server.part(Accounts.class).give(id, "", Role.OPERATOR);
+        server.part(Accounts.class).grant(id, "", Role.OPERATOR);
         ApiKeys apiKeys = server.part(ApiKeys.class);
         AuthenticatedPerson pipeline =
                 new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-        author = apiKeys.make(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
+        author = apiKeys.create(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
                 .secret();
-        viewer = apiKeys.make(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
+        viewer = apiKeys.create(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
                 .secret();
     }
 

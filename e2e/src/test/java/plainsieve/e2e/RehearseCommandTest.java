@@ -56,13 +56,13 @@ class RehearseCommandTest {
     void requiresTheApiKeyOfAnAuthor() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true")) {
             String id = server.part(Accounts.class).add("pipeline", "").id();
-            server.part(Accounts.class).give(id, "", Role.OPERATOR);
+            server.part(Accounts.class).grant(id, "", Role.OPERATOR);
             ApiKeys apiKeys = server.part(ApiKeys.class);
             AuthenticatedPerson pipeline =
                     new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-            String author = apiKeys.make(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
+            String author = apiKeys.create(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
                     .secret();
-            String viewer = apiKeys.make(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
+            String viewer = apiKeys.create(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
                     .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");

@@ -34,7 +34,7 @@ class ServerListsTest extends BrowserTest {
         String tickets = source.equals("islands")
                 ? "select cast(seq as char) as code, concat('Ticket ', seq) as label from seq_1_to_30000"
                 : "select i::text as code, 'Ticket ' || i as label from generate_series(1, 30000) i";
-        ProjectUpload.bringIn(
+        ProjectUpload.importProject(
                 RunningServer.get().address(),
                 Map.of(
                         "project.yaml", yaml.replace("@", source),

@@ -32,7 +32,7 @@ class ServiceSignInTest {
             Groups groups = server.part(Groups.class);
             String staff = groups.add("Staff").id();
             groups.claim(staff, List.of("staff"));
-            groups.give(staff, "home", Role.VIEWER);
+            groups.grant(staff, "home", Role.VIEWER);
 
             browser.open("/projects/home/reports/late-crossings");
             browser.click("a.btn", "With the harbour board");

@@ -14,7 +14,7 @@ final class SignedInBrowser {
     static Browser as(AnotherServer server, String name, String project, Role role) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
-        accounts.give(id, project, role);
+        accounts.grant(id, project, role);
         SignInService signInService = server.part(SignInService.class);
         Browser browser = new Browser(server.address());
         browser.open(SignInService.path(signInService.link(id, Duration.ofDays(1), true)));

@@ -16,7 +16,7 @@ class UnusualChoicesTest extends BrowserTest {
 
     @BeforeAll
     static void bringProjectIn() throws Exception {
-        ProjectUpload.bringIn(
+        ProjectUpload.importProject(
                 RunningServer.get().address(),
                 Map.of(
                         "words.sql",

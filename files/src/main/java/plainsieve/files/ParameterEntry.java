@@ -155,17 +155,17 @@ public record ParameterEntry(
     /** The engine's parameter. Throws {@link ProblemException} with its errors. */
     public Parameter toParameter() {
         Type of = Type.ofWord(type)
-                .orElseThrow(() -> refused(
+                .orElseThrow(() -> invalid(
                         "“%s” is no type".formatted(type),
                         Arrays.stream(Type.values()).map(Type::word).toList(),
                         type));
         BlankRule rule = BlankRule.ofWord(blankRule)
-                .orElseThrow(() -> refused(
+                .orElseThrow(() -> invalid(
                         "Unknown blank rule “%s”".formatted(blankRule),
                         Arrays.stream(BlankRule.values()).map(BlankRule::word).toList(),
                         blankRule));
         if (!allRule.isEmpty() && !allRule.equals(SEND_EACH) && !allRule.equals("leave-out")) {
-            throw refused("Unknown meaning of all: “%s”".formatted(allRule), List.of("leave-out", SEND_EACH), allRule);
+            throw invalid("Unknown meaning of all: “%s”".formatted(allRule), List.of("leave-out", SEND_EACH), allRule);
         }
         Optional<AllowedValues> allowed = list == null || list.values().isEmpty()
                 ? Optional.empty()
@@ -178,7 +178,7 @@ public record ParameterEntry(
         return covers.isEmpty()
                 ? ValueCoverage.ITSELF
                 : ValueCoverage.ofWord(covers)
-                        .orElseThrow(() -> refused(
+                        .orElseThrow(() -> invalid(
                                 "Unknown value coverage “%s”".formatted(covers),
                                 Arrays.stream(ValueCoverage.values())
                                         .map(ValueCoverage::word)
@@ -186,8 +186,8 @@ public record ParameterEntry(
                                 covers));
     }
 
-    private ProblemException refused(String what, List<String> known, String written) {
-        String advice = NearestName.to(written, known)
+    private ProblemException invalid(String what, List<String> known, String written) {
+        String advice = NearestName.of(written, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Write one of: " + known.stream().collect(Collectors.joining(", ")) + ".");
         return new ProblemException(Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice)
@@ -201,7 +201,7 @@ public record ParameterEntry(
         }
         RowAccessRule.By by = RowAccessRule.By.ofWord(rowAccess.by())
                 .filter(found -> found != RowAccessRule.By.VIEWER)
-                .orElseThrow(() -> refused(
+                .orElseThrow(() -> invalid(
                         "Unknown row access rule “%s”".formatted(rowAccess.by()),
                         List.of(
                                 RowAccessRule.By.GROUP.word(),

@@ -114,7 +114,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
     }
 
     /** The published state, without drafts. */
-    public ProjectFolder given() {
+    public ProjectFolder published() {
         ProjectFile given = file.published();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
@@ -122,7 +122,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
     }
 
     /** The folder as a ZIP file. */
-    public byte[] zip() {
+    public byte[] toZip() {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             put(zip, NAME, ProjectYaml.write(file));

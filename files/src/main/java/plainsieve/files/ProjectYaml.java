@@ -132,7 +132,7 @@ public final class ProjectYaml {
 
     private static String message(JacksonException e) {
         if (e instanceof UnrecognizedPropertyException unknown) {
-            String near = plainsieve.core.value.NearestName.to(
+            String near = plainsieve.core.value.NearestName.of(
                             unknown.getPropertyName(),
                             unknown.getKnownPropertyIds().stream()
                                     .map(String::valueOf)

@@ -160,7 +160,7 @@ class DeliveriesTest extends DeliveryFixture {
         assertThat(missing.post(path, Map.of()).json().get("delivery").asString())
                 .isEqualTo(name);
         assertThat(one(id).get("unsubscribed").toString()).isEqualTo("[\"office@harbours.example\"]");
-        mailbox.empty();
+        mailbox.clear();
         Thread.sleep(1100);
         sent(id);
         assertThat(mailbox.mails()).isEmpty();
@@ -243,7 +243,7 @@ class DeliveriesTest extends DeliveryFixture {
                         "missed-runs: leave");
         api.send("DELETE", DELIVERIES + "/" + id, Map.of());
         assertThat(files().beside().deliveries()).isEqualTo(DeliveriesFile.NONE);
-        assertThat(api.sendBytes("PUT", "/api/v1/projects/home/project.zip", "application/zip", files.zip())
+        assertThat(api.sendBytes("PUT", "/api/v1/projects/home/project.zip", "application/zip", files.toZip())
                         .status())
                 .isEqualTo(204);
         for (String what : List.of("name", "choices", "recipients", "condition", "attachments", "schedule")) {

@@ -20,7 +20,7 @@ class DeliveryFaultsTest extends DeliveryFixture {
     @Test
     void resumesWithoutDuplicatesWhenTheMailServerIsBack() throws Exception {
         String id = delivery(to("first@harbours.example", "second@harbours.example"));
-        mailbox.tire("second@harbours.example", 1);
+        mailbox.overload("second@harbours.example", 1);
         JsonNode tried = sent(id);
         assertThat(mails(id)).hasSize(2).anyMatch(mail -> mail.equals("first@harbours.example sent"));
         assertThat(mails(id))
@@ -58,7 +58,7 @@ class DeliveryFaultsTest extends DeliveryFixture {
                 .getConnection()
                 .createStatement()
                 .execute("update job set state = 'due', attempts = 1, ended_at = '' where id = " + row.job());
-        mailbox.empty();
+        mailbox.clear();
         settledAfterBackOff(id);
         assertThat(mailbox.mails()).isEmpty();
         assertThat(mails(id))
@@ -86,7 +86,7 @@ class DeliveryFaultsTest extends DeliveryFixture {
                 "PUT",
                 "/api/v1/reports/" + REPORT + "/audience",
                 Map.of("everyone", false, "groups", List.of(groups.add("Others").id())));
-        mailbox.empty();
+        mailbox.clear();
         Thread.sleep(1100);
         changed(id, Map.of("recipients", Map.of("addresses", List.of("tam"))));
         sent(id);
@@ -112,7 +112,7 @@ class DeliveryFaultsTest extends DeliveryFixture {
         TestPerson ann = TestPerson.called(server, "ann").with("home", Role.AUTHOR);
         server.part(Accounts.class).setMail(ann.id(), "ann@ferries.example");
         String id = delivery(to("office@harbours.example"));
-        mailbox.tire("office@harbours.example", 3);
+        mailbox.overload("office@harbours.example", 3);
         sent(id);
         assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
                 .isEqualTo("failed");
@@ -132,14 +132,14 @@ class DeliveryFaultsTest extends DeliveryFixture {
     @Test
     void unreachableMailServerIsTriedOnce() throws Exception {
         String id = delivery(to("first@harbours.example", "second@harbours.example", "third@harbours.example"));
-        mailbox.leave();
+        mailbox.stop();
         try {
             JsonNode tried = sent(id);
             assertThat(tried.get("lastJob").get("state").asString()).isEqualTo("due");
             assertThat(tried.get("lastJob").get("message").asString()).contains("cannot be reached");
             assertThat(mails(id)).containsExactly("first@harbours.example waiting");
         } finally {
-            mailbox.comeBack();
+            mailbox.restart();
         }
         assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
                 .isEqualTo("done");

@@ -71,7 +71,7 @@ abstract class DeliveryFixture {
         for (JsonNode one : api.get(DELIVERIES).json()) {
             api.send("DELETE", DELIVERIES + "/" + one.get("id").asString(), Map.of());
         }
-        mailbox.empty();
+        mailbox.clear();
     }
 
     static Map<String, Object> values(String... values) {
@@ -119,7 +119,7 @@ abstract class DeliveryFixture {
 
     static JsonNode settled(String id, Instant now) {
         for (int i = 0; i < 400; i++) {
-            server.part(JobRunner.class).look(now.plus(Duration.ofSeconds(2)));
+            server.part(JobRunner.class).runDue(now.plus(Duration.ofSeconds(2)));
             JsonNode last = one(id).get("lastJob");
             String state = last.get("state").asString();
             boolean open = state.equals("running")

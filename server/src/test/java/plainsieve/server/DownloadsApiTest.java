@@ -156,7 +156,7 @@ class DownloadsApiTest {
     @Test
     void cancelledDownloadEndsWithAnError() throws Exception {
         String slow = "select p.name as port, x.i as vessel from ports p, generate_series(1, 30000000) x(i)";
-        ProjectUpload.bringIn(ADDRESS, Map.of("project.yaml", """
+        ProjectUpload.importProject(ADDRESS, Map.of("project.yaml", """
                         queries: [{id: endless, name: Endless, source: harbour, file: endless.sql}]
                         reports: [{id: endless, name: Endless, views: [{id: crossings, kind: table, query: endless}]}]
                         """, "endless.sql", slow));

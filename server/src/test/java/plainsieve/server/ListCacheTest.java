@@ -67,9 +67,9 @@ class ListCacheTest {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             CachedListRecords records = server.part(CachedListRecords.class);
             Instant now = Instant.parse("2026-03-01T09:05:00Z");
-            records.keep(new CachedListRow("short", "[1]", now, now));
-            records.keep(new CachedListRow("long", "[1000]", now, now.plusSeconds(1)));
-            records.keep(new CachedListRow("older", "[2]", now, now.minusSeconds(1)));
+            records.save(new CachedListRow("short", "[1]", now, now));
+            records.save(new CachedListRow("long", "[1000]", now, now.plusSeconds(1)));
+            records.save(new CachedListRow("older", "[2]", now, now.minusSeconds(1)));
             assertThat(records.usedLast(2, 3)).extracting(CachedListRow::id).containsExactly("short");
         }
     }

@@ -164,7 +164,7 @@ class MultipleServersTest {
                 true,
                 "mora");
         String token = one.part(ReportLinks.class)
-                .make(one.part(Projects.class).first(), "late-crossings", wanted)
+                .create(one.part(Projects.class).first(), "late-crossings", wanted)
                 .token();
         for (String server : List.of(one.address(), otherAddress)) {
             Api stranger = new Api(server).saying("Signed-Link", "late-crossings " + token);

@@ -40,7 +40,7 @@ class OpenIdTest {
         Groups groups = server.part(Groups.class);
         String tarn = groups.add("Tarn office").id();
         groups.claim(tarn, List.of("harbour-tarn"));
-        groups.give(tarn, "home", Role.VIEWER);
+        groups.grant(tarn, "home", Role.VIEWER);
     }
 
     @AfterAll
@@ -93,7 +93,7 @@ class OpenIdTest {
     @Test
     void existingAccountIsNotTakenOverByName() {
         Accounts accounts = server.part(Accounts.class);
-        accounts.give(accounts.add("tam", "Tam Skene").id(), "", Role.OPERATOR);
+        accounts.grant(accounts.add("tam", "Tam Skene").id(), "", Role.OPERATOR);
         Visitor tam = new Visitor(server.address());
         assertThat(tam.comesBack(tam.throughTheService("tam", "/"))).endsWith("/sign-in?wrong=taken");
         assertThat(tam.me().get("signedIn").asBoolean()).isFalse();

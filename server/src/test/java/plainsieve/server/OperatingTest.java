@@ -46,7 +46,7 @@ class OperatingTest {
     private static void person(AnotherServer server, String name) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
-        accounts.give(id, "", Role.OPERATOR);
+        accounts.grant(id, "", Role.OPERATOR);
         server.part(AccountPasswords.class).set(id, PASSWORD);
     }
 

@@ -242,7 +242,7 @@ class ParametersApiTest extends ParameterTests {
                 reports: [{id: defaults-report, name: Defaults, views: [{id: t, kind: table, query: defaults-report}]}]
                 """;
         String text = "select 1 from vessels where name = :newest_one and retired_on < :opening_day";
-        ProjectUpload.bringIn(RunningServer.get().address(), Map.of("project.yaml", report, "d.sql", text));
+        ProjectUpload.importProject(RunningServer.get().address(), Map.of("project.yaml", report, "d.sql", text));
         JsonNode parameters = api.get("/api/v1/reports/defaults-report").json().get("parameters");
         assertThat(parameters.toString()).contains("Ptarmigan", "-01\"");
     }

@@ -83,7 +83,7 @@ class PermissionsTest {
         operator("o3");
         Groups groups = server.part(Groups.class);
         String makers = groups.add("Makers").id();
-        groups.give(makers, "home", Role.AUTHOR);
+        groups.grant(makers, "home", Role.AUTHOR);
         TestPerson one = called("in-makers").with("home", Role.VIEWER);
         assertThat(one.api().get("/api/v1/parameters").status()).isEqualTo(403);
         groups.join(makers, one.id());

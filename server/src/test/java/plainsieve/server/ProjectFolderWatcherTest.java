@@ -215,9 +215,9 @@ class ProjectFolderWatcherTest {
     void revokedLinkStaysRevoked() throws Exception {
         ReportLinks reportLinks = server.part(ReportLinks.class);
         Project home = server.part(Projects.class).first();
-        ReportLinks.CreatedLink made = reportLinks.make(
+        ReportLinks.CreatedLink made = reportLinks.create(
                 home, "late-crossings", new ReportLinks.LinkRequest(Map.of(), Optional.empty(), false, "ona"));
-        reportLinks.takeBack(home, "late-crossings", made.row().id());
+        reportLinks.revoke(home, "late-crossings", made.row().id());
         change("name: " + name(), "name: After the link");
         until(() -> name().equals("After the link"));
         assertThatThrownBy(() -> reportLinks.read(home, "late-crossings", made.token()))

@@ -52,7 +52,8 @@ public final class ProjectUpload {
     }
 
     /** Fails if the project is rejected. */
-    public static void bringIn(String address, Map<String, String> files) throws IOException, InterruptedException {
+    public static void importProject(String address, Map<String, String> files)
+            throws IOException, InterruptedException {
         HttpResponse<String> answer = upload(address, files);
         if (answer.statusCode() != 204) {
             throw new IllegalStateException("The project was refused: " + answer.body());

@@ -291,7 +291,7 @@ class ReportEditorApiTest {
         assertThat(yaml.substring(yaml.indexOf("\ndrafts:"))).contains("Harbours, in files");
         assertThat(yaml.substring(0, yaml.indexOf("\ndrafts:"))).doesNotContain("Harbours, in files");
         remove();
-        ProjectUpload.bringIn(RunningServer.get().address(), files);
+        ProjectUpload.importProject(RunningServer.get().address(), files);
         assertThat(standing()).isEqualTo("draft");
         assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Harbours, in files");
     }

@@ -140,7 +140,7 @@ final class RestrictedServer implements AutoCloseable {
     /** A signed-in client with a role in a project. */
     Api person(String name, String project, Role role) {
         String id = server.part(Accounts.class).add(name, "").id();
-        server.part(Accounts.class).give(id, project, role);
+        server.part(Accounts.class).grant(id, project, role);
         return signedIn(id);
     }
 

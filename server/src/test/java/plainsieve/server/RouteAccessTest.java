@@ -38,7 +38,7 @@ class RouteAccessTest {
         server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
         foreign = server.part(ProjectEdits.class).add("Foreign").id();
         String keeper = server.part(Accounts.class).add("keeper", "").id();
-        server.part(Accounts.class).give(keeper, "", Role.OPERATOR);
+        server.part(Accounts.class).grant(keeper, "", Role.OPERATOR);
     }
 
     @AfterAll
@@ -90,7 +90,7 @@ class RouteAccessTest {
     private static Api signedIn(String role, String project) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add("p" + System.nanoTime(), "").id();
-        Role.ofWord(role).ifPresent(given -> accounts.give(id, project, given));
+        Role.ofWord(role).ifPresent(given -> accounts.grant(id, project, given));
         Api api = server.api();
         String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
         assertThat(api.post("/api/v1/sign-in/link", Map.of("secret", link)).status())

@@ -61,7 +61,7 @@ class RowAccessDeliveriesTest {
         assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
         assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);
         for (int i = 0; i < 400 && !state(api).matches("done|failed"); i++) {
-            server.part(JobRunner.class).look(Instant.now().plusSeconds(2));
+            server.part(JobRunner.class).runDue(Instant.now().plusSeconds(2));
             StoredCopyFixture.sleep();
         }
         assertThat(state(api)).isEqualTo("done");

@@ -123,14 +123,14 @@ class ServicesApiTest {
 
     @Test
     void showsTheUrlBeforeSending() {
-        int before = tides.asked();
+        int before = tides.requestCount();
         JsonNode address = API.post(
                         "/api/v1/queries/gauges/request/address", Map.of("text", TIDES, "choices", choices()))
                 .json();
         assertThat(address.get("base").asString()).isEqualTo(tides.address());
         assertThat(address.get("text").asString()).isEqualTo("get /ports/?/tides?from=?&kind=?\n");
         assertThat(address.get("values")).hasSize(3);
-        assertThat(tides.asked()).isEqualTo(before);
+        assertThat(tides.requestCount()).isEqualTo(before);
         JsonNode wrong = API.post(
                         "/api/v1/queries/gauges/request/address",
                         Map.of("text", "request 1\nget tides", "choices", Map.of()))
@@ -272,7 +272,8 @@ class ServicesApiTest {
                 "prices",
                 "select fare_id from fares where class in (:traveler) and price > :height",
                 Map.of("traveler", Api.values("dog"), "height", Api.values("5")));
-        assertThat(fares.asked().get(fares.asked().size() - 1)).contains("$filter=(class eq 'dog' and price gt 5)");
+        assertThat(fares.requests().get(fares.requests().size() - 1))
+                .contains("$filter=(class eq 'dog' and price gt 5)");
         assertThat(ran.last().get("localRows").asLong()).isEqualTo(ran.rows().size());
     }
 
@@ -285,13 +286,13 @@ class ServicesApiTest {
             select fare_id from fares where valid_from >= cast('2025-01-01' as date) | $filter=valid_from ge 2025-01-01
             """)
     void fetchesOnlyMatchingODataRows(String sql, String asked) {
-        int before = fares.asked().size();
+        int before = fares.requests().size();
 
         Api.Answer ran = API.runDraft("prices", sql, Map.of());
 
         assertThat(ran.rows()).isNotEmpty();
         assertThat(ran.rows().size()).isLessThan(fares.allFares().size());
-        List<String> sent = fares.asked().stream()
+        List<String> sent = fares.requests().stream()
                 .skip(before)
                 .filter(address -> !address.equals("/$metadata"))
                 .toList();

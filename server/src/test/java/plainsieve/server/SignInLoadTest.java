@@ -36,7 +36,7 @@ class SignInLoadTest {
 
     private static void person(String name) {
         String id = server.part(Accounts.class).add(name, "").id();
-        server.part(Accounts.class).give(id, "home", Role.VIEWER);
+        server.part(Accounts.class).grant(id, "home", Role.VIEWER);
         server.part(AccountPasswords.class).set(id, PASSWORD);
     }
 

@@ -34,7 +34,7 @@ class SignInTest {
     private static String added(String name) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
-        accounts.give(id, "home", Role.VIEWER);
+        accounts.grant(id, "home", Role.VIEWER);
         return id;
     }
 
@@ -100,7 +100,7 @@ class SignInTest {
         String id = added("shut");
         Api api = byLink(link(id), 200);
         String later = link(id);
-        server.part(Accounts.class).give(added("keeper"), "", Role.OPERATOR);
+        server.part(Accounts.class).grant(added("keeper"), "", Role.OPERATOR);
         server.part(Accounts.class).block(id, true);
         assertThat(api.get("/api/v1/reports").status()).isEqualTo(401);
         byLink(later, 422);
@@ -143,7 +143,7 @@ class SignInTest {
     @Test
     void apiKeyIsLimitedToItsRole() throws InterruptedException {
         String id = added("keyholder");
-        server.part(Accounts.class).give(id, "home", Role.AUTHOR);
+        server.part(Accounts.class).grant(id, "home", Role.AUTHOR);
         Api person = byLink(link(id), 200);
         Api.Answer made = person.post(
                 "/api/v1/me/keys", Map.of("name", "nightly", "projectId", "home", "role", "viewer", "days", 30));
@@ -169,7 +169,7 @@ class SignInTest {
     void lastOperatorCannotBeRemoved() {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add("last", "").id();
-        accounts.give(id, "", Role.OPERATOR);
+        accounts.grant(id, "", Role.OPERATOR);
         Api operator = byLink(link(id), 200);
         for (JsonNode person : operator.get("/api/v1/people").json()) {
             String other = person.get("id").asString();

@@ -291,7 +291,7 @@ class StagesTest {
     void isExportedAndImported() {
         holds("draft", "defaults", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rowLimit", 50);
         ProjectTransfer transfer = server.part(ProjectTransfer.class);
-        byte[] files = transfer.exportFiles(server.part(Projects.class).first()).zip();
+        byte[] files = transfer.exportFiles(server.part(Projects.class).first()).toZip();
         nothingHolds();
         transfer.importFiles("home", ZippedProject.read(files), ProjectTransfer.MissingSources.LEAVE_OUT);
         JsonNode draft = stage("draft");

@@ -217,7 +217,7 @@ class StepsApiTest {
     void followARenameDuringImport() throws Exception {
         String inner = newQuery("Named in the project", "ferries", "steps 1\nfrom ports");
         String outer = newQuery("Reader of an import", "ferries", "steps 1\nfrom query 'Named in the project'");
-        ProjectUpload.bringIn(
+        ProjectUpload.importProject(
                 RunningServer.get().address(),
                 Map.of("project.yaml", """
                         format: plain-sieve/1

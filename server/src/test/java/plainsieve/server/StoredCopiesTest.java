@@ -163,12 +163,12 @@ class StoredCopiesTest extends StoredCopyFixture {
             assertThat(failed.get("lastJob").get("message").asString()).contains("sailings");
             assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                     .contains("200");
-            server.part(JobRunner.class).look(Instant.now().plusSeconds(30));
+            server.part(JobRunner.class).runDue(Instant.now().plusSeconds(30));
             assertThat(copy(copy).get("lastJob").get("attempts").asInt()).isEqualTo(1);
         } finally {
             change("alter table away rename to sailings");
         }
-        server.part(JobRunner.class).look(Instant.now().plusSeconds(70));
+        server.part(JobRunner.class).runDue(Instant.now().plusSeconds(70));
         for (int i = 0;
                 i < 200 && !copy(copy).get("lastJob").get("state").asString().equals("done");
                 i++) {
@@ -262,7 +262,7 @@ class StoredCopiesTest extends StoredCopyFixture {
                 "copies.yaml",
                 "copies:\n- {id: behind, name: Behind, query: sailings, after: all-sailings}\n"
                         + files.get("copies.yaml").replace("copies:\n", ""));
-        ProjectUpload.bringIn(server.address(), files);
+        ProjectUpload.importProject(server.address(), files);
         settled();
         assertThat(copy(copy).get("schedule").get("missedRuns").asString()).isEqualTo("leave");
         assertThat(copy("behind").get("schedule").get("after").asString()).isEqualTo(copy);
@@ -279,10 +279,10 @@ class StoredCopiesTest extends StoredCopyFixture {
         long job = records.latest("home", "copy", copy).orElseThrow().id();
         for (int i = 1; i <= 3; i++) {
             Instant now = Instant.now().plusSeconds(10L * i);
-            assertThat(records.take(job, "gone", JobTimestamps.of(now), JobTimestamps.of(now.plusSeconds(1))))
+            assertThat(records.claim(job, "gone", JobTimestamps.of(now), JobTimestamps.of(now.plusSeconds(1))))
                     .isEqualTo(1);
         }
-        server.part(JobRunner.class).look(Instant.now().plusSeconds(60));
+        server.part(JobRunner.class).runDue(Instant.now().plusSeconds(60));
         for (int i = 0;
                 i < 100 && !copy(copy).get("lastJob").get("state").asString().equals("failed");
                 i++) {

@@ -91,7 +91,7 @@ abstract class StoredCopyFixture {
     /** Runs the scheduler until no job is due or running. */
     static void settled() {
         for (int i = 0; i < 400; i++) {
-            server.part(JobRunner.class).look(Instant.now());
+            server.part(JobRunner.class).runDue(Instant.now());
             boolean open = false;
             for (JsonNode one : api.get(COPIES).json()) {
                 String state = one.get("lastJob").get("state").asString();

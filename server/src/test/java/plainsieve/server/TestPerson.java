@@ -21,7 +21,7 @@ record TestPerson(AnotherServer server, String id, Api api) {
     }
 
     TestPerson with(String project, Role role) {
-        server.part(Accounts.class).give(id, project, role);
+        server.part(Accounts.class).grant(id, project, role);
         return this;
     }
 

@@ -98,7 +98,7 @@ class UnusableSourceTest {
 
     @Test
     void importDoesNotRequireItsFile() throws Exception {
-        ProjectUpload.bringIn(server.address(), Map.of("project.yaml", """
+        ProjectUpload.importProject(server.address(), Map.of("project.yaml", """
                         format: plain-sieve/1
                         sources:
                           - id: theirs

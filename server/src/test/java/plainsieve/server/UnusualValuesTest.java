@@ -42,7 +42,7 @@ class UnusualValuesTest {
 
     @BeforeAll
     static void bringIn() throws IOException, InterruptedException {
-        ProjectUpload.bringIn(ADDRESS, Map.of("odd.sql", QUERY, "project.yaml", """
+        ProjectUpload.importProject(ADDRESS, Map.of("odd.sql", QUERY, "project.yaml", """
                         format: plain-sieve/1
                         queries:
                           - {id: odd-values, name: Odd values, source: harbour, file: odd.sql}

@@ -11,7 +11,7 @@ public interface PartSender {
      * @param cancellation cancels that run, too; not used concurrently
      * @throws SourceFailure like {@link Source#run}
      */
-    RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver);
+    RunSummary send(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver);
 
     /** Whether a source can count rows without giving them. */
     boolean counts(SourcePart part);

@@ -7,5 +7,5 @@ public interface ResponsePreviewSource {
      *
      * @throws SourceFailure if there is no response
      */
-    ResponsePreview look(OutgoingStatement what, RunLimits limits, Cancellation cancellation);
+    ResponsePreview preview(OutgoingStatement what, RunLimits limits, Cancellation cancellation);
 }

@@ -30,7 +30,7 @@ public record RunSummary(
     }
 
     /** The same rows, computed from fetched ones. @param millis the duration of fetching */
-    public RunSummary madeOf(long rows, double millis) {
+    public RunSummary computedFrom(long rows, double millis) {
         return new RunSummary(
                 OptionalLong.of(rows), readRows, fetchedRows, shownRows, millis + databaseMillis, millis + totalMillis);
     }

@@ -70,7 +70,7 @@ public enum SourceKind implements Keyword {
     }
 
     /** The same for stored settings, which an earlier version may have accepted: invalid ones become unusable, with the reason. */
-    public SourceSettings kept(SourceFields fields) {
+    public SourceSettings settingsOrUnusable(SourceFields fields) {
         try {
             return settings(fields);
         } catch (ProblemException e) {

@@ -97,21 +97,21 @@ class JdbcSourceTest {
     void bindsTenThousandValuesOfEachType(String kind) throws Exception {
         String[] ids =
                 IntStream.rangeClosed(1, 10_000).mapToObj(Integer::toString).toArray(String[]::new);
-        Parameter id = Parameter.of("p", Type.INTEGER).takingMany();
+        Parameter id = Parameter.of("p", Type.INTEGER).asMultiple();
         assertThat(single(
                         kind, "select count(*) from crossings where crossing_id = :p", Map.of(id, ChoiceText.of(ids))))
                 .isEqualTo(10_000L);
-        Parameter text = Parameter.of("p", Type.TEXT).takingMany();
+        Parameter text = Parameter.of("p", Type.TEXT).asMultiple();
         assertThat(single(kind, "select count(*) from ports where name not in (:p)", Map.of(text, ChoiceText.of(ids))))
                 .isEqualTo(14L);
         String[] days = IntStream.range(0, 100)
                 .mapToObj(i -> "20" + (25 + i % 2) + "-01-" + "%02d".formatted(1 + i % 28))
                 .toArray(String[]::new);
-        Parameter day = Parameter.of("p", Type.DATE).takingMany();
+        Parameter day = Parameter.of("p", Type.DATE).asMultiple();
         assertThat(single(kind, "select count(*) from vessels where retired_on = :p", Map.of(day, ChoiceText.of(days))))
                 .isEqualTo(1L);
         String[] numbers = IntStream.range(0, 100).mapToObj(i -> i + ".5").toArray(String[]::new);
-        Parameter number = Parameter.of("p", Type.DECIMAL).takingMany();
+        Parameter number = Parameter.of("p", Type.DECIMAL).asMultiple();
         assertThat(single(
                         kind,
                         "select count(*) from ports where port_id + 0.5 = :p",

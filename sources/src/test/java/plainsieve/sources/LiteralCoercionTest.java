@@ -142,7 +142,7 @@ class LiteralCoercionTest {
             v   | TEXT     | p7                                   | q%d
             """)
     void postgreSqlMatchesTheSameRowsByOneAndMultipleValues(String column, Type type, String value, String other) {
-        Parameter parameter = Parameter.of("v", type).takingMany();
+        Parameter parameter = Parameter.of("v", type).asMultiple();
         String bare = value.replace("'", "");
         List<List<Object>> one = rows(
                 postgres,
@@ -174,7 +174,7 @@ class LiteralCoercionTest {
             id   | 7               | %d.5
             """)
     void duckDbMatchesTheSameRowsByOneAndMultipleValues(String column, String value, String other) {
-        Parameter parameter = Parameter.of("v", Type.DECIMAL).takingMany();
+        Parameter parameter = Parameter.of("v", Type.DECIMAL).asMultiple();
         PreparedQuery query =
                 PreparedQuery.of("select id from odd where " + column + " in (:v)", Dialects.of("duckdb"));
         for (int count : List.of(1, 2, 64, 65, 10_000)) {
@@ -263,7 +263,7 @@ class LiteralCoercionTest {
                     assertThat(rows(
                                     mariadb,
                                     added,
-                                    Parameter.of("v", Type.DECIMAL).takingMany(),
+                                    Parameter.of("v", Type.DECIMAL).asMultiple(),
                                     shown))
                             .as(column + " shown as " + shown)
                             .contains(row);

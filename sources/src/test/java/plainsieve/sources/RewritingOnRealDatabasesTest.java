@@ -36,11 +36,11 @@ class RewritingOnRealDatabasesTest {
     private static final String ROWS = "select crossing_id from crossings where crossing_id <= 3000 and ";
 
     private static final List<Parameter> PARAMETERS = List.of(
-            Parameter.of("state", Type.TEXT).takingMany(),
+            Parameter.of("state", Type.TEXT).asMultiple(),
             Parameter.of("delay", Type.INTEGER),
             Parameter.of("low", Type.INTEGER),
             Parameter.of("high", Type.INTEGER),
-            Parameter.of("note", Type.TEXT).takingMany(),
+            Parameter.of("note", Type.TEXT).asMultiple(),
             Parameter.of("since", Type.DATE));
 
     @AfterAll

@@ -38,10 +38,10 @@ import plainsieve.sources.jdbc.JdbcSource;
 class TrinoSourceTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Map<String, Parameter> PARAMETERS = Map.of(
-            "states", Parameter.of("states", Type.TEXT).takingMany(),
-            "ids", Parameter.of("ids", Type.INTEGER).takingMany(),
-            "prices", Parameter.of("prices", Type.DECIMAL).takingMany(),
-            "days", Parameter.of("days", Type.DATE).takingMany(),
+            "states", Parameter.of("states", Type.TEXT).asMultiple(),
+            "ids", Parameter.of("ids", Type.INTEGER).asMultiple(),
+            "prices", Parameter.of("prices", Type.DECIMAL).asMultiple(),
+            "days", Parameter.of("days", Type.DATE).asMultiple(),
             "from", Parameter.of("from", Type.DATE),
             "at", Parameter.of("at", Type.DATETIME),
             "word", Parameter.of("word", Type.TEXT),

@@ -104,17 +104,18 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
             }
         }
         return new ResolvedColumn(
-                meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(), Optional.of(kept(written, dialect)));
+                meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(),
+                Optional.of(folded(written, dialect)));
     }
 
     private static ComparedColumn.Table table(FromItem item, Tokens tokens, Dialect dialect) {
         Span name = item.name();
-        String schema = name.length() >= 3 ? kept(tokens.written(name.to() - 3), dialect) : "";
-        return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
+        String schema = name.length() >= 3 ? folded(tokens.written(name.to() - 3), dialect) : "";
+        return new ComparedColumn.Table(schema, folded(tokens.written(name.to() - 1), dialect));
     }
 
     /** A name as the database stores it: unchanged if quoted, otherwise folded. */
-    private static String kept(String written, Dialect dialect) {
+    private static String folded(String written, Dialect dialect) {
         String bare = Identifiers.bare(written);
         return bare.equals(written) ? dialect.folded(written) : bare;
     }
@@ -134,7 +135,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         }
         return item.alias().isEmpty()
                 ? tableName(item, tokens).equalsIgnoreCase(Identifiers.bare(qualifier))
-                : Identifiers.same(item.alias(), qualifier);
+                : Identifiers.mayBeEqual(item.alias(), qualifier);
     }
 
     private static String tableName(FromItem item, Tokens tokens) {

@@ -15,7 +15,7 @@ final class DuckDbExpressionSyntax implements ExpressionSyntax {
 
     /** DuckDB unifies two decimals to at most 38 digits and rounds excess fraction digits. */
     @Override
-    public String besideOthers(String number) {
+    public String unifiable(String number) {
         return asNumber(number);
     }
 

@@ -49,7 +49,7 @@ public interface ExpressionSyntax {
     }
 
     /** Converts a number so that its set operation with another one loses no digits. */
-    default String besideOthers(String number) {
+    default String unifiable(String number) {
         return number;
     }
 
@@ -103,12 +103,12 @@ public interface ExpressionSyntax {
     }
 
     /** The text before a separator, or all of it. @param sign as an SQL text */
-    default String beforeSign(String of, String sign) {
+    default String beforeSeparator(String of, String sign) {
         return "split_part(" + of + ", " + sign + ", 1)";
     }
 
     /** The text after the first occurrence of a character; null without one. */
-    default String behindSign(String of, String sign) {
+    default String afterSeparator(String of, String sign) {
         return "case when position(" + sign + " in " + of + ") > 0 then substring(" + of + " from position(" + sign
                 + " in " + of + ") + length(" + sign + ")) end";
     }
@@ -147,7 +147,7 @@ public interface ExpressionSyntax {
     }
 
     /** Whether two values are equal or both null. */
-    default String same(String one, String other) {
+    default String isSame(String one, String other) {
         return one + " is not distinct from " + other;
     }
 

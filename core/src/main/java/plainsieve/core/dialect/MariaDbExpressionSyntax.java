@@ -39,12 +39,12 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String beforeSign(String of, String sign) {
+    public String beforeSeparator(String of, String sign) {
         return "substring_index(" + of + ", " + sign + ", 1)";
     }
 
     @Override
-    public String behindSign(String of, String sign) {
+    public String afterSeparator(String of, String sign) {
         return "case when locate(" + sign + ", " + of + ") > 0 then substring(" + of + ", locate(" + sign + ", " + of
                 + ") + char_length(" + sign + ")) end";
     }
@@ -60,7 +60,7 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String same(String one, String other) {
+    public String isSame(String one, String other) {
         return one + " <=> " + other;
     }
 

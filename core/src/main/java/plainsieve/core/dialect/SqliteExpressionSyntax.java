@@ -67,13 +67,13 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String beforeSign(String of, String sign) {
+    public String beforeSeparator(String of, String sign) {
         return "case when instr(" + of + ", " + sign + ") > 0 then substr(" + of + ", 1, instr(" + of + ", " + sign
                 + ") - 1) else " + of + " end";
     }
 
     @Override
-    public String behindSign(String of, String sign) {
+    public String afterSeparator(String of, String sign) {
         return "case when instr(" + of + ", " + sign + ") > 0 then substr(" + of + ", instr(" + of + ", " + sign
                 + ") + length(" + sign + ")) end";
     }
@@ -84,7 +84,7 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String same(String one, String other) {
+    public String isSame(String one, String other) {
         return one + " is " + other;
     }
 

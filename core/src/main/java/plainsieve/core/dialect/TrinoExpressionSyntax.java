@@ -68,7 +68,7 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
 
     /** Trino unifies two decimals to at most 38 digits. */
     @Override
-    public String besideOthers(String number) {
+    public String unifiable(String number) {
         return asNumber(number);
     }
 

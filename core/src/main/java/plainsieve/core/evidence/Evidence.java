@@ -202,7 +202,7 @@ public final class Evidence {
     private Set<String> tablesOf(String qualifier) {
         Set<String> names = new HashSet<>(Set.of(qualifier));
         for (FromItem item : sent.fromItems()) {
-            if (item.kind() == FromItem.Kind.TABLE && Identifiers.same(item.alias(), qualifier)) {
+            if (item.kind() == FromItem.Kind.TABLE && Identifiers.mayBeEqual(item.alias(), qualifier)) {
                 names.add(Identifiers.bare(sent.tokens().written(item.name().to() - 1))
                         .toLowerCase(Locale.ROOT));
             }

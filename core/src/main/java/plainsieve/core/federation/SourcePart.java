@@ -41,7 +41,7 @@ public record SourcePart(
     }
 
     /** The same with another text. */
-    public SourcePart asking(String other) {
+    public SourcePart withText(String other) {
         return new SourcePart(name, place, columns, keysFrom, other, start);
     }
 

@@ -172,14 +172,14 @@ final class HardCodedConditions {
         Piece upper = open
                 ? new Piece(
                         hole(
-                                ParameterNameSuggestions.to(column),
+                                ParameterNameSuggestions.suggest(column),
                                 type,
                                 dayBefore(high.literal().text())),
                         high.literal().tokens(),
                         tokens.isSymbol(high.literal().tokens().to(), "::")
                                 ? "(" + dialect.dayAfter("%s") + ")"
                                 : dialect.dayAfter("%s"))
-                : piece(ParameterNameSuggestions.to(column), type, high.literal());
+                : piece(ParameterNameSuggestions.suggest(column), type, high.literal());
         Piece lower = piece(ParameterNameSuggestions.from(column), type, low.literal());
         return Optional.of(new Candidate(
                 HardCodedValue.Kind.RANGE, Optional.of(column), Comparison.Kind.BETWEEN, List.of(lower, upper)));
@@ -320,7 +320,7 @@ final class HardCodedConditions {
                         Comparison.Kind.BETWEEN,
                         List.of(
                                 piece(ParameterNameSuggestions.from(column), type, low.get()),
-                                piece(ParameterNameSuggestions.to(column), type, high.get()))));
+                                piece(ParameterNameSuggestions.suggest(column), type, high.get()))));
     }
 
     private ComparedColumn column(Span expression, Comparison.Kind kind) {

@@ -50,7 +50,7 @@ final class ParameterNameSuggestions {
         return stem(base(column)) + "_from";
     }
 
-    static String to(ComparedColumn column) {
+    static String suggest(ComparedColumn column) {
         return stem(base(column)) + "_to";
     }
 

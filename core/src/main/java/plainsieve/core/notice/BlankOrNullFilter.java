@@ -39,7 +39,7 @@ final class BlankOrNullFilter implements NoticeRule {
                     filter.flatMap(context::compared).filter(compared -> compared.blankRule() == BlankRule.NO_FILTER);
             boolean others = items.stream()
                     .filter(other -> other != item)
-                    .allMatch(other -> filter.isPresent() && asksWithoutValue(context, other, filter.get()));
+                    .allMatch(other -> filter.isPresent() && isNullTest(context, other, filter.get()));
             if (parameter.isPresent() && others) {
                 return Optional.of(notice(
                         context,
@@ -57,7 +57,7 @@ final class BlankOrNullFilter implements NoticeRule {
     }
 
     /** Whether it is {@code … is null} on the compared expression. */
-    private static boolean asksWithoutValue(NoticeContext context, Span item, Comparison filter) {
+    private static boolean isNullTest(NoticeContext context, Span item, Comparison filter) {
         int is = item.to() - 2;
         return context.tokens().isWord(is + 1, "null")
                 && context.tokens().isWord(is, "is")

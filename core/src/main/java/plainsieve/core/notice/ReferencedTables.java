@@ -13,7 +13,7 @@ final class ReferencedTables {
     private ReferencedTables() {}
 
     /** The queries that it has named itself. */
-    static Set<String> own(ParsedQuery query) {
+    static Set<String> names(ParsedQuery query) {
         return query.levels().stream()
                 .flatMap(level -> level.with().stream())
                 .map(with -> lower(with.name()))

@@ -37,7 +37,7 @@ public final class UnknownNames {
             return List.of();
         }
         UnknownNames names = new UnknownNames(query, tables);
-        Set<String> own = ReferencedTables.own(query);
+        Set<String> own = ReferencedTables.names(query);
         query.fromItems().forEach(item -> names.item(item, own));
         names.columns();
         return names.notices;
@@ -95,7 +95,7 @@ public final class UnknownNames {
     }
 
     private void add(String kind, String message, Span place, String name, Set<String> known) {
-        Optional<String> near = NearestName.to(name, known);
+        Optional<String> near = NearestName.of(name, known);
         Notice notice = Notice.of(
                         kind, message, near.map("Did you mean “%s”?"::formatted).orElse("Look it up under Sources."))
                 .at(tokens.place(place.from()));

@@ -19,7 +19,7 @@ public final class UnreadableCells {
             return List.of();
         }
         Tokens tokens = query.tokens();
-        Set<String> own = ReferencedTables.own(query);
+        Set<String> own = ReferencedTables.names(query);
         Set<String> told = new HashSet<>();
         List<Notice> notices = new ArrayList<>();
         for (FromItem item : query.fromItems()) {

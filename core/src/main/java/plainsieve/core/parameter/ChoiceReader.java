@@ -170,7 +170,7 @@ public final class ChoiceReader {
 
     private static Problem notListed(Parameter parameter, String value, AllowedValues list) {
         Optional<String> nearest =
-                value.length() > LONGEST_SHOWN ? Optional.empty() : NearestName.to(value, list.written());
+                value.length() > LONGEST_SHOWN ? Optional.empty() : NearestName.of(value, list.written());
         return Problem.of(
                 "value-not-listed",
                 "“%s” is not on the list of :%s.".formatted(shortened(value), parameter.name()),
@@ -179,7 +179,7 @@ public final class ChoiceReader {
 
     /** The problem of an undefined parameter, with the nearest defined name. */
     public static Problem unknown(String name, Map<String, Parameter> parameters) {
-        String advice = NearestName.to(name, parameters.keySet())
+        String advice = NearestName.of(name, parameters.keySet())
                 .map("Did you mean “%s”?"::formatted)
                 .orElse(
                         parameters.isEmpty()

@@ -23,12 +23,12 @@ final class FormulaArithmetic {
         if (choice instanceof Choice.Blank) {
             return Optional.empty();
         }
-        throw refused(":%s has several values; a formula needs one.".formatted(name), "Choose one value.");
+        throw invalid(":%s has several values; a formula needs one.".formatted(name), "Choose one value.");
     }
 
     static Value caller(String name) {
         if (name.isEmpty()) {
-            throw refused("The caller has no name here.", "Run it as a person, not as a group or by a link.");
+            throw invalid("The caller has no name here.", "Run it as a person, not as a group or by a link.");
         }
         return new Value.Text(name);
     }
@@ -40,12 +40,12 @@ final class FormulaArithmetic {
         if (value instanceof Value.Moment moment) {
             return moment.dateTime().toLocalDate();
         }
-        throw refused("“%s” is no day.".formatted(value.written()), "Compute days from a date.");
+        throw invalid("“%s” is no day.".formatted(value.written()), "Compute days from a date.");
     }
 
     static Value plus(Formula.Plus plus, Value left, Value amount) {
         if (!(amount instanceof Value.Whole whole)) {
-            throw refused("“%s” cannot be added.".formatted(amount.written()), "Add a whole number, such as 7 days.");
+            throw invalid("“%s” cannot be added.".formatted(amount.written()), "Add a whole number, such as 7 days.");
         }
         try {
             long more = plus.minus() ? Math.negateExact(whole.number()) : whole.number();
@@ -54,7 +54,7 @@ final class FormulaArithmetic {
             }
             return number(left, more);
         } catch (ArithmeticException | DateTimeException e) {
-            throw refused("The result is outside the calendar.", "Add or subtract less.");
+            throw invalid("The result is outside the calendar.", "Add or subtract less.");
         }
     }
 
@@ -65,7 +65,7 @@ final class FormulaArithmetic {
         if (left instanceof Value.Decimal decimal) {
             return new Value.Decimal(decimal.number().add(BigDecimal.valueOf(more)));
         }
-        throw refused(
+        throw invalid(
                 "The unit of %d is missing in “%s”.".formatted(more, left.written()),
                 "Write days, weeks, months, quarters or years after the number.");
     }
@@ -92,7 +92,7 @@ final class FormulaArithmetic {
         };
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("formula-value", message, advice));
     }
 }

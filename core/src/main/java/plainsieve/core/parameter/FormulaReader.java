@@ -55,7 +55,7 @@ final class FormulaReader {
     private Formula sum() {
         Formula left = term();
         while (next.equals("+") || next.equals("-")) {
-            boolean minus = take().equals("-");
+            boolean minus = consume().equals("-");
             Formula amount = amount();
             left = new Formula.Plus(left, amount, periods(), minus);
         }
@@ -64,7 +64,7 @@ final class FormulaReader {
 
     private Formula amount() {
         if (next.startsWith(":")) {
-            return new Formula.Parameter(take().substring(1));
+            return new Formula.Parameter(consume().substring(1));
         }
         if (!next.matches("\\d+")) {
             throw expected("a whole number or a parameter");
@@ -74,7 +74,7 @@ final class FormulaReader {
 
     private Formula number() {
         try {
-            return new Formula.Constant(new Value.Whole(Long.parseLong(take())));
+            return new Formula.Constant(new Value.Whole(Long.parseLong(consume())));
         } catch (NumberFormatException e) {
             throw expected("a smaller number");
         }
@@ -88,10 +88,10 @@ final class FormulaReader {
             return countOrAgo();
         }
         return switch (word()) {
-            case "today" -> taken(new Formula.Today());
-            case "caller" -> taken(new Formula.Resolver());
-            case "yesterday" -> taken(fromToday(-1));
-            case "tomorrow" -> taken(fromToday(1));
+            case "today" -> consumed(new Formula.Today());
+            case "caller" -> consumed(new Formula.Resolver());
+            case "yesterday" -> consumed(fromToday(-1));
+            case "tomorrow" -> consumed(fromToday(1));
             case "first", "last" -> edge();
             case "fiscal", "year", "quarter", "month", "week", "day" -> part();
             default ->
@@ -116,14 +116,14 @@ final class FormulaReader {
 
     private Formula day() {
         try {
-            return new Formula.Constant(new Value.Day(LocalDate.parse(take())));
+            return new Formula.Constant(new Value.Day(LocalDate.parse(consume())));
         } catch (DateTimeException e) {
             throw expected("a day that exists");
         }
     }
 
     private Formula edge() {
-        boolean first = take().equalsIgnoreCase("first");
+        boolean first = consume().equalsIgnoreCase("first");
         expect("day");
         expect("of");
         return switch (word()) {
@@ -139,10 +139,10 @@ final class FormulaReader {
 
     /** {@code last month}: the month of the day one month ago. Starts from the first of the month, which every month has. */
     private Formula edgeOfNamed(boolean first, int steps) {
-        take();
+        consume();
         boolean fiscal = word().equals("fiscal");
         if (fiscal) {
-            take();
+            consume();
         }
         Period period = period();
         Formula.Span span = new Formula.Span(period, fiscal ? fiscalStart() : 1);
@@ -164,7 +164,7 @@ final class FormulaReader {
     private PartRead partRead(boolean todayWhenMissing) {
         boolean fiscal = word().equals("fiscal");
         if (fiscal) {
-            take();
+            consume();
         }
         Period period = period();
         boolean missing = todayWhenMissing && fiscal && !word().equals("of");
@@ -180,10 +180,10 @@ final class FormulaReader {
         if (!word().equals("from")) {
             return Month.APRIL.getValue();
         }
-        take();
+        consume();
         for (Month month : Month.values()) {
             if (month.name().equalsIgnoreCase(next)) {
-                take();
+                consume();
                 return month.getValue();
             }
         }
@@ -191,18 +191,20 @@ final class FormulaReader {
     }
 
     private Period period() {
-        return Period.ofWord(word()).map(this::taken).orElseThrow(() -> expected("day, week, month, quarter or year"));
+        return Period.ofWord(word())
+                .map(this::consumed)
+                .orElseThrow(() -> expected("day, week, month, quarter or year"));
     }
 
     private Optional<Period> periods() {
         String singular = word().replaceAll("s$", "");
         Optional<Period> period = Period.ofWord(singular);
-        period.ifPresent(this::taken);
+        period.ifPresent(this::consumed);
         return period;
     }
 
-    private <T> T taken(T result) {
-        take();
+    private <T> T consumed(T result) {
+        consume();
         return result;
     }
 
@@ -214,10 +216,10 @@ final class FormulaReader {
         if (!word().equals(wanted)) {
             throw expected("“" + wanted + "”");
         }
-        take();
+        consume();
     }
 
-    private String take() {
+    private String consume() {
         String taken = next;
         advance();
         return taken;

@@ -48,7 +48,7 @@ public sealed interface ListDefinition {
     }
 
     /** How long a result is fresh; zero queries each time. */
-    default Duration kept() {
+    default Duration cacheTime() {
         return USUALLY_KEPT;
     }
 
@@ -81,7 +81,7 @@ public sealed interface ListDefinition {
      *
      * @param counts whether viewers see how many rows each value has
      */
-    record FromColumn(ColumnReference column, boolean counts, Duration kept) implements ListDefinition {
+    record FromColumn(ColumnReference column, boolean counts, Duration cacheTime) implements ListDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.ofColumn(this);
@@ -89,7 +89,7 @@ public sealed interface ListDefinition {
     }
 
     /** The result of a query: the first column contains values, the second labels, the third counts. */
-    record FromQuery(String queryId, Duration kept) implements ListDefinition {
+    record FromQuery(String queryId, Duration cacheTime) implements ListDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.ofQuery(this);

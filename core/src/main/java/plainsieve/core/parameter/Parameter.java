@@ -71,7 +71,7 @@ public record Parameter(
                 ValueCoverage.ITSELF);
     }
 
-    public Parameter takingMany() {
+    public Parameter asMultiple() {
         return new Parameter(name, type, true, blankRule, allowed, unlimitedValue, sendEach, covers);
     }
 

@@ -64,7 +64,7 @@ public final class ParameterConversion {
         if (most.isEmpty() && !bounds.maximum().isEmpty()) {
             gone.add(bounds.maximum());
         }
-        tell("The limit %s cannot be read as " + type.inWords() + ".", gone);
+        reportLosses("The limit %s cannot be read as " + type.inWords() + ".", gone);
         return bounds.between(least, most).endingAt("");
     }
 
@@ -80,7 +80,7 @@ public final class ParameterConversion {
                             value -> readable.add(new ListedValue(value, listed.label(), listed.count())),
                             () -> gone.add(listed.value()));
         }
-        tell("On the list, %s cannot be read as " + type.inWords() + ".", gone);
+        reportLosses("On the list, %s cannot be read as " + type.inWords() + ".", gone);
         return new ListDefinition.Typed(readable, list.column());
     }
 
@@ -96,7 +96,7 @@ public final class ParameterConversion {
         for (String value : choice.values()) {
             readAs(type, value).ifPresentOrElse(readable::add, () -> gone.add(value));
         }
-        tell("The " + what + " %s cannot be read as " + type.inWords() + ".", gone);
+        reportLosses("The " + what + " %s cannot be read as " + type.inWords() + ".", gone);
         boolean nothingLeft = choice.kind() == ChoiceText.Kind.VALUES && readable.isEmpty() && !choice.withoutValue();
         return nothingLeft ? ChoiceText.blank() : new ChoiceText(choice.kind(), readable, choice.withoutValue());
     }
@@ -125,7 +125,9 @@ public final class ParameterConversion {
             lost.add("Only a single number can mean all rows.");
         }
         return new ConvertedParameter(
-                taking(true, OptionalLong.empty()).withBounds(parameter.bounds().endingAt("")), lost);
+                withMultiple(true, OptionalLong.empty())
+                        .withBounds(parameter.bounds().endingAt("")),
+                lost);
     }
 
     /** The single-value parameter: the first of several values is kept. */
@@ -135,13 +137,13 @@ public final class ParameterConversion {
                 : parameter.start();
         ChoiceText trial = one(parameter.trial(), "trial value");
         return new ConvertedParameter(
-                taking(false, parameter.meaning().unlimitedValue())
+                withMultiple(false, parameter.meaning().unlimitedValue())
                         .withStart(start)
                         .withTrial(trial),
                 lost);
     }
 
-    private ParameterDefinition taking(boolean many, OptionalLong everyRow) {
+    private ParameterDefinition withMultiple(boolean many, OptionalLong everyRow) {
         ParameterDefinition.Meaning now = parameter.meaning();
         ParameterDefinition.Meaning meaning = new ParameterDefinition.Meaning(
                 now.type(), many, now.covers(), now.blankRule(), many && now.sendEach(), everyRow);
@@ -171,7 +173,7 @@ public final class ParameterConversion {
         return new ConvertedParameter(parameter.withList(list), lost);
     }
 
-    private void tell(String sentence, List<String> gone) {
+    private void reportLosses(String sentence, List<String> gone) {
         if (!gone.isEmpty()) {
             String named =
                     gone.stream().limit(MOST_NAMED).map("“%s”"::formatted).collect(Collectors.joining(", "));

@@ -161,7 +161,7 @@ public record ParameterDefinition(
         return bounds.rangeEnd();
     }
 
-    public RowAccessRule hold() {
+    public RowAccessRule rowAccess() {
         return bounds.rowAccess();
     }
 
@@ -176,7 +176,7 @@ public record ParameterDefinition(
     }
 
     /** A refusal of this definition. */
-    public ProblemException refused(String message, String advice) {
+    public ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("bad-parameter", message, advice).about(name));
     }
 
@@ -227,7 +227,7 @@ public record ParameterDefinition(
 
     /** With the list of another parameter open under its new name. */
     public ParameterDefinition withOpenListRenamed(String from, String to) {
-        return withBounds(bounds.heldBy(hold().renamed(from, to)));
+        return withBounds(bounds.heldBy(rowAccess().renamed(from, to)));
     }
 
     public ParameterDefinition renamed(String to, List<String> former) {

@@ -17,8 +17,8 @@ import plainsieve.core.value.Value;
 public record Range(String from, String to) {
     /** The problem of a range whose end comes before its start. */
     public Optional<Problem> check(Map<String, Choice> chosen) {
-        Optional<Value> low = one(chosen.get(from));
-        Optional<Value> high = one(chosen.get(to));
+        Optional<Value> low = singleValue(chosen.get(from));
+        Optional<Value> high = singleValue(chosen.get(to));
         if (low.isEmpty() || high.isEmpty() || inOrder(low.get(), high.get())) {
             return Optional.empty();
         }
@@ -30,7 +30,7 @@ public record Range(String from, String to) {
                 .about(to));
     }
 
-    private static Optional<Value> one(Choice choice) {
+    private static Optional<Value> singleValue(Choice choice) {
         return choice instanceof Choice.One one ? Optional.of(one.value()) : Optional.empty();
     }
 

@@ -53,7 +53,7 @@ final class ComparisonReader {
         Optional<List<Value>> equal =
                 switch (comparison.kind()) {
                     case EQUAL ->
-                        values.any(comparison.right()).or(() -> values.one(comparison.right(), Optional.of(type))
+                        values.any(comparison.right()).or(() -> values.single(comparison.right(), Optional.of(type))
                                 .map(List::of));
                     case IN -> values.list(comparison.right(), Optional.of(type));
                     default -> Optional.empty();
@@ -74,7 +74,7 @@ final class ComparisonReader {
 
     /** Inclusive, even if the condition excludes it, or widened: additional rows are harmless. */
     private Optional<Value> end(Span right, PartColumns.PartColumn found, boolean least) {
-        Optional<Value> value = values.one(right, Optional.of(found.type()));
+        Optional<Value> value = values.single(right, Optional.of(found.type()));
         if (ColumnConstraint.isOrderedEverywhere(found.type())) {
             return value.filter(one -> isOf(one, found.type()));
         }

@@ -39,7 +39,7 @@ public final class PushedFilters {
             return statement;
         }
         String held = free(statement.text());
-        PreparedQuery query = PreparedQuery.of(held(statement, held), dialect);
+        PreparedQuery query = PreparedQuery.of(maskValues(statement, held), dialect);
         Map<String, Parameter> parameters = new HashMap<>();
         Map<String, Choice> choices = new HashMap<>();
         Map<String, String> chosen = new HashMap<>();
@@ -53,7 +53,7 @@ public final class PushedFilters {
                 filters.add(AddedFilter.withValue(one.column()));
                 filters.add(AddedFilter.withoutValue(one.column()));
             } else if (one instanceof ColumnConstraint.AllowedSet allowedSet) {
-                parameters.put(name, Parameter.of(name, one.type()).takingMany());
+                parameters.put(name, Parameter.of(name, one.type()).asMultiple());
                 choices.put(name, new Choice.Many(allowedSet.values(), false));
                 filters.add(AddedFilter.anyOf(one.column(), name));
             } else {
@@ -97,7 +97,7 @@ public final class PushedFilters {
     }
 
     /** Replaces every value by a word that no filter uses. */
-    private static String held(Statement statement, String held) {
+    private static String maskValues(Statement statement, String held) {
         StringBuilder text = new StringBuilder();
         int at = 0;
         for (int i = 0; i < statement.values().size(); i++) {

@@ -40,7 +40,7 @@ public final class ChoiceDescription {
     }
 
     /** The choice of a parameter, or of the two ends of a range. */
-    public String say(List<String> names) {
+    public String describe(List<String> names) {
         return names.size() == 1 ? one(words.get(names.get(0))) : range(names.get(0), names.get(1));
     }
 

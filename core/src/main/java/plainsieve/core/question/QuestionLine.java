@@ -98,15 +98,15 @@ public record QuestionLine(List<Element> parts) {
      *
      * @param words the labels of parameters; marks of undefined parameters are rendered verbatim
      */
-    public RenderedQuestion say(Map<String, ParameterLabels> words, ChoiceDescription choices) {
+    public RenderedQuestion render(Map<String, ParameterLabels> words, ChoiceDescription choices) {
         List<RenderedQuestion.Phrase> said = new ArrayList<>();
         Set<String> quiet = new LinkedHashSet<>();
-        say(parts, words, choices, said, quiet);
+        render(parts, words, choices, said, quiet);
         said.stream().flatMap(part -> part.parameters().stream()).forEach(quiet::remove);
         return new RenderedQuestion(said, List.copyOf(quiet));
     }
 
-    private static void say(
+    private static void render(
             List<Element> parts,
             Map<String, ParameterLabels> words,
             ChoiceDescription choices,
@@ -119,7 +119,7 @@ public record QuestionLine(List<Element> parts) {
                 boolean known = words.keySet().containsAll(mark.parameters());
                 said.add(
                         known
-                                ? new RenderedQuestion.Phrase(choices.say(mark.parameters()), mark.parameters())
+                                ? new RenderedQuestion.Phrase(choices.describe(mark.parameters()), mark.parameters())
                                 : new RenderedQuestion.Phrase(
                                         "{" + String.join("..", mark.parameters()) + "}", List.of()));
             } else {
@@ -127,7 +127,7 @@ public record QuestionLine(List<Element> parts) {
                 Set<String> names = new LinkedHashSet<>();
                 collect(optional.parts(), names);
                 if (names.stream().anyMatch(choices::isChosen)) {
-                    say(optional.parts(), words, choices, said, quiet);
+                    render(optional.parts(), words, choices, said, quiet);
                 } else {
                     names.stream().filter(words::containsKey).forEach(quiet::add);
                 }

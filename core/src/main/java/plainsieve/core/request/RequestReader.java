@@ -100,7 +100,7 @@ final class RequestReader {
         int question = address.indexOf('?');
         segments(question < 0 ? address : address.substring(0, question), start, read.spelling());
         if (question >= 0) {
-            asked(address.substring(question + 1), start + question + 1, read.spelling());
+            readQueryString(address.substring(question + 1), start + question + 1, read.spelling());
         }
     }
 
@@ -115,7 +115,7 @@ final class RequestReader {
         }
     }
 
-    private void asked(String query, int start, ValueEncoding valueEncoding) {
+    private void readQueryString(String query, int start, ValueEncoding valueEncoding) {
         int from = start;
         for (String one : query.split("&", -1)) {
             int equals = one.indexOf('=');

@@ -20,7 +20,7 @@ final class RequestValues {
         }
         if (choice instanceof Choice.Many many) {
             if (many.withoutValue()) {
-                throw refused(
+                throw invalid(
                         parameter,
                         "no-value-in-request",
                         "A request cannot select rows without a value of :%s.",
@@ -34,7 +34,7 @@ final class RequestValues {
         if (parameter.blankRule() == BlankRule.NO_FILTER) {
             return List.of();
         }
-        throw refused(
+        throw invalid(
                 parameter,
                 "blank-not-possible",
                 ":%s is blank, and a request can only omit its part.",
@@ -51,7 +51,7 @@ final class RequestValues {
         boolean repeats =
                 part.kind() == RequestPart.Kind.QUERY && part.value().holes().size() == 1;
         if (values.size() > 1 && part.spelling().joined().isEmpty() && !repeats) {
-            throw refused(
+            throw invalid(
                     parameter,
                     "many-in-single-place",
                     "Several values are chosen for :%s, but its place in the request accepts one.",
@@ -67,7 +67,7 @@ final class RequestValues {
         boolean listed = !(value instanceof Value.Name)
                 || parameter.allowed().filter(list -> list.allow(text)).isPresent();
         if (!listed) {
-            throw refused(
+            throw invalid(
                     parameter,
                     "name-not-listed",
                     ":%s is a name and must be chosen from a list.",
@@ -75,14 +75,14 @@ final class RequestValues {
         }
         // A server may decode a value and interpret it as the parent folder.
         if (part.kind() == RequestPart.Kind.PATH && (text.isEmpty() || PathSegments.haveDots(text))) {
-            throw refused(
+            throw invalid(
                     parameter,
                     "bad-in-path",
                     "“" + text.replace("%", "%%") + "” of :%s is not allowed in a path.",
                     "Choose another value, or send it in the query string.");
         }
         if (part.kind() == RequestPart.Kind.HEADER && !text.chars().allMatch(c -> c >= ' ' && c < 127)) {
-            throw refused(
+            throw invalid(
                     parameter,
                     "bad-in-header",
                     "The value of :%s has a character that is invalid in a header.",
@@ -90,7 +90,7 @@ final class RequestValues {
         }
     }
 
-    private static ProblemException refused(Parameter parameter, String kind, String message, String advice) {
+    private static ProblemException invalid(Parameter parameter, String kind, String message, String advice) {
         return new ProblemException(
                 Problem.of(kind, message.formatted(parameter.name()), advice).about(parameter.name()));
     }

@@ -138,7 +138,7 @@ public final class ErrorLocation {
     private static Optional<TextLocation> first(Tokens author, String word) {
         for (int i = 0; i < author.size(); i++) {
             boolean name = author.is(i, TokenKind.WORD) || author.is(i, TokenKind.QUOTED_NAME);
-            if (name && Identifiers.same(author.written(i), word)) {
+            if (name && Identifiers.mayBeEqual(author.written(i), word)) {
                 return Optional.of(author.place(i));
             }
         }

@@ -44,7 +44,7 @@ public final class ParameterInference {
                 || chosen.kind() == ChoiceText.Kind.ALL
                 || places.stream().anyMatch(guess::isAloneInList);
         Parameter parameter = Parameter.of(name, type);
-        return many ? parameter.takingMany() : parameter;
+        return many ? parameter.asMultiple() : parameter;
     }
 
     private Optional<Type> byPlace(ParameterPlace place) {

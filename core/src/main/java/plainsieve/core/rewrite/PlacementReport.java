@@ -65,7 +65,7 @@ final class PlacementReport {
     }
 
     List<Placement> of(EditedText edited, TokenMap<Placement.Outcome> outcomes, ResultShape shape) {
-        Map<String, Integer> bound = counted(edited.values());
+        Map<String, Integer> bound = countByParameter(edited.values());
         List<Placement> placements = new ArrayList<>(places.size() + 1);
         for (Around around : places) {
             int sentStart = edited.newStart(around.from());
@@ -87,7 +87,7 @@ final class PlacementReport {
     }
 
     /** The number of values bound for each parameter; those of a list are consecutive. */
-    private static Map<String, Integer> counted(List<BoundValue> values) {
+    private static Map<String, Integer> countByParameter(List<BoundValue> values) {
         Map<String, Integer> counts = new HashMap<>();
         String parameter = "";
         int count = 0;

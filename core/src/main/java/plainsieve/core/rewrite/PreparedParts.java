@@ -81,7 +81,7 @@ public final class PreparedParts implements LeadingRequest {
     private Statement joined(List<Statement> asked, Statement sql) {
         List<SourcePart> sent = new ArrayList<>();
         for (int i = 0; i < asked.size(); i++) {
-            sent.add(sides.get(i).side().asking(asked.get(i).text()));
+            sent.add(sides.get(i).side().withText(asked.get(i).text()));
         }
         int blanks = sql.text().length() - sql.text().stripLeading().length();
         FederatedQueryText whole = FederatedQueryText.of(sent, sql.text().substring(blanks));

@@ -146,7 +146,7 @@ public final class PreparedQuery {
     }
 
     /** Other SQL on the same rows: with the same request, or the same sides, in front of it. */
-    public PreparedQuery asking(String sql) {
+    public PreparedQuery withSql(String sql) {
         return new PreparedQuery(front, ParsedQuery.parse(sql, dialect()), dialect(), Added.NOTHING, rules);
     }
 
@@ -182,7 +182,7 @@ public final class PreparedQuery {
 
     /** The row limit that the author's text has at its end; nothing when it has none. */
     public Optional<AuthorLimit> ownLimit() {
-        return limits.own();
+        return limits.authorLimit();
     }
 
     /**
@@ -261,7 +261,7 @@ public final class PreparedQuery {
         elsewhere.forEach(choiceRewriter::bind);
         PlannedChanges.View view = limitsAndView(choiceRewriter, choices, shape, cap);
         choiceRewriter.edits.addAll(ConditionRemoval.of(sourceText, query.conditionClauses(), choiceRewriter.leftOut));
-        behindStatement().ifPresent(choiceRewriter.edits::add);
+        removeTrailer().ifPresent(choiceRewriter.edits::add);
         EditedText edited = check.edited(EditOrder.outermost(choiceRewriter.edits));
         boolean limited = RowLimits.most(shape, cap).isPresent() && !isOneRow(shape);
         check.check(edited, new PlannedChanges(choiceRewriter.leftOut, choiceRewriter.outcomes, view, limited));
@@ -269,7 +269,7 @@ public final class PreparedQuery {
     }
 
     /** Some servers treat a comment after the semicolon as a second statement; it is removed with the semicolon. */
-    private Optional<Edit> behindStatement() {
+    private Optional<Edit> removeTrailer() {
         int semicolon = query.top().span().to();
         boolean more = semicolon < sourceText.tokens().size()
                 && !query.text().substring(sourceText.tokens().end(semicolon)).isBlank();
@@ -316,7 +316,7 @@ public final class PreparedQuery {
                 .map(place -> Problem.of(
                                 "unknown-parameter",
                                 "Unknown parameter :%s.".formatted(place.name()),
-                                NearestName.to(
+                                NearestName.of(
                                                 place.name(),
                                                 choices.parameters().keySet())
                                         .map("Did you mean :%s?"::formatted)

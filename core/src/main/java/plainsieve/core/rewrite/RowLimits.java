@@ -118,7 +118,7 @@ final class RowLimits {
     }
 
     /** The outermost limit of the text; empty without one. */
-    Optional<AuthorLimit> own() {
+    Optional<AuthorLimit> authorLimit() {
         return outermostLimit().map(clause -> {
             Optional<Integer> amount = amountToken(clause);
             Optional<String> parameter = placesIn(clause).stream()

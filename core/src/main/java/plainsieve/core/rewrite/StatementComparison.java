@@ -80,7 +80,7 @@ final class StatementComparison {
         return sent.bindsEachValueOnce()
                 && limited
                 && inner.isPresent()
-                && same(author.top().span(), inner.get())
+                && isEqual(author.top().span(), inner.get())
                 && limitsAdded <= 1;
     }
 
@@ -126,7 +126,7 @@ final class StatementComparison {
     }
 
     /** Walks two runs of tokens. */
-    private boolean same(Span their, Span our) {
+    private boolean isEqual(Span their, Span our) {
         int a = their.from();
         int b = our.from();
         while (a < their.to() || b < our.to()) {
@@ -178,7 +178,7 @@ final class StatementComparison {
         Clause our = found.get();
         boolean same = shape.isEmpty()
                 ? text(our.body()).equalsIgnoreCase(sourceText.dialect().trueLiteral())
-                : same(
+                : isEqual(
                         shape.get(),
                         ConditionTree.of(our.condition().orElseThrow(), Set.of())
                                 .orElseThrow());
@@ -189,18 +189,18 @@ final class StatementComparison {
         return ours.text().substring(ours.start(our.from()), ours.end(our.to() - 1));
     }
 
-    private boolean same(ConditionTree their, ConditionTree our) {
+    private boolean isEqual(ConditionTree their, ConditionTree our) {
         if (their.leaf().isPresent()) {
             Condition.Leaf leaf = their.leaf().get();
             return leavesWithParameters.contains(leaf)
                     ? changed(leaf, our)
-                    : our.leaf().isPresent() && same(leaf.span(), our.span());
+                    : our.leaf().isPresent() && isEqual(leaf.span(), our.span());
         }
         if (their.word() != our.word() || their.parts().size() != our.parts().size()) {
             return false;
         }
         for (int i = 0; i < their.parts().size(); i++) {
-            if (!same(their.parts().get(i), our.parts().get(i))) {
+            if (!isEqual(their.parts().get(i), our.parts().get(i))) {
                 return false;
             }
         }
@@ -217,7 +217,7 @@ final class StatementComparison {
                 && ours.isWord(span.to() - 2, "escape")
                 && !theirs.isWord(leaf.span().to() - 2, "escape");
         return onlyBound
-                ? our.leaf().isPresent() && same(leaf.span(), new Span(span.from(), span.to() - (escape ? 2 : 0)))
+                ? our.leaf().isPresent() && isEqual(leaf.span(), new Span(span.from(), span.to() - (escape ? 2 : 0)))
                 : bindsTheSame(leaf, span);
     }
 

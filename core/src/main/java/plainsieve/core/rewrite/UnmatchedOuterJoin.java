@@ -58,6 +58,6 @@ public final class UnmatchedOuterJoin {
         String called = item.alias().isEmpty() && !item.name().isEmpty()
                 ? query.tokens().written(item.name().to() - 1)
                 : item.alias();
-        return Identifiers.same(called, alias);
+        return Identifiers.mayBeEqual(called, alias);
     }
 }

@@ -29,9 +29,9 @@ final class BarsSentence implements ViewContentSentence {
     }
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         sentence.words("Bars of the ");
-        groupedFigures.say(sentence);
+        groupedFigures.write(sentence);
         sentence.words(", ").either(RANK, inWords(shown.rank()));
         groupedFigures.second().ifPresent(column -> sentence.words(", in parts by ")
                 .mark(PARTS, GroupingOptions.inWords(column))
@@ -92,16 +92,16 @@ final class BarsSentence implements ViewContentSentence {
                         shown.measures(),
                         shown.groupBy(),
                         shown.rank(),
-                        MarkOption.taken(offers(mark), taken).id().equals("true"));
+                        MarkOption.select(offers(mark), taken).id().equals("true"));
             case PARTS ->
                 taken.equals(ONE_PIECE)
                         ? grouping(List.of(groupedFigures.first()))
                         : grouping(List.of(
                                 groupedFigures.first(),
-                                MarkOption.taken(offers(mark), taken).id()));
+                                MarkOption.select(offers(mark), taken).id()));
             case MarkIds.MORE ->
                 grouping(List.of(groupedFigures.first(), groupedFigures.secondTaken(offers(mark), taken)));
-            case GroupedFigures.BY -> by(MarkOption.taken(offers(mark), taken).id());
+            case GroupedFigures.BY -> by(MarkOption.select(offers(mark), taken).id());
             default ->
                 new ViewContent.Bars(
                         groupedFigures.figures(mark, taken), shown.groupBy(), shown.rank(), shown.stacked());

@@ -35,8 +35,8 @@ public final class ControlSentence {
                 .words(", called ")
                 .typed(LABEL, control.label())
                 .words(", ")
-                .mark(PLACE, inWords(control.look().place()));
-        if (control.look().place() == Control.Position.BESIDE_ROWS) {
+                .mark(PLACE, inWords(control.style().place()));
+        if (control.style().place() == Control.Position.BESIDE_ROWS) {
             String heading = heading();
             sentence.words(" under ").typed(HEADING, heading.isEmpty() ? "no heading" : heading, heading);
         }
@@ -44,7 +44,7 @@ public final class ControlSentence {
     }
 
     private String heading() {
-        String own = control.look().heading();
+        String own = control.style().heading();
         return own.isEmpty() ? parameter.words().group() : own;
     }
 
@@ -117,14 +117,14 @@ public final class ControlSentence {
 
     /** The control with a changed mark. Throws {@link ProblemException} for an invalid option. */
     public Control with(String mark, String taken) {
-        Control.Style style = control.look();
+        Control.Style style = control.style();
         if (mark.equals(LABEL)) {
             return control.looking(style.withLabel(taken.strip()));
         }
         if (mark.equals(HEADING)) {
             return control.looking(style.under(taken.strip()));
         }
-        MarkOption option = MarkOption.taken(offers(mark), taken);
+        MarkOption option = MarkOption.select(offers(mark), taken);
         return mark.equals(PLACE)
                 ? control.looking(style.at(Control.Position.ofWord(option.id()).orElseThrow()))
                 : new Control.Single(Control.Kind.ofWord(option.id()).orElseThrow(), style, parameter.name());

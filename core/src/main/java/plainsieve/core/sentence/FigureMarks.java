@@ -11,7 +11,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
     private static final String WITH_UNIT = "/unit";
     private static final String FORMAT = "/format ";
 
-    void say(Sentence.Writer sentence) {
+    void write(Sentence.Writer sentence) {
         for (int i = 0; i < figures.size(); i++) {
             Figure figure = figures.get(i);
             sentence.words(i == 0 ? "" : " · ")
@@ -73,7 +73,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
 
     List<Figure> adding(String taken) {
         List<Figure> changed = new ArrayList<>(figures);
-        changed.add(FigureWords.figure(MarkOption.taken(more(), taken).id()));
+        changed.add(FigureWords.figure(MarkOption.select(more(), taken).id()));
         return changed;
     }
 
@@ -85,7 +85,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
             changed.set(at, before.called(taken.strip()));
         } else if (mark.startsWith("unit/")) {
             changed.set(at, before.withUnit(taken.strip()));
-        } else if (MarkOption.taken(offers(mark), taken).id().equals(LEAVE_OUT)) {
+        } else if (MarkOption.select(offers(mark), taken).id().equals(LEAVE_OUT)) {
             changed.remove(at);
         } else if (taken.equals(WITH_UNIT)) {
             changed.set(at, before.withUnit("unit"));

@@ -24,9 +24,9 @@ final class FiguresSentence implements ViewContentSentence {
     }
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         sentence.words("Figures: ");
-        figures.say(sentence);
+        figures.write(sentence);
         shown.comparedWith()
                 .ifPresent(other -> sentence.words(", compared with ").mark(AGAINST, inWords(other)));
     }
@@ -87,7 +87,7 @@ final class FiguresSentence implements ViewContentSentence {
     public ViewContent with(String mark, String taken) {
         boolean compares = mark.equals(AGAINST) || taken.startsWith(ALONE + " ");
         if (compares && !figures.has(mark)) {
-            String id = MarkOption.taken(offers(mark), taken).id();
+            String id = MarkOption.select(offers(mark), taken).id();
             Optional<ComparisonBasis> against =
                     id.equals(ALONE) ? Optional.empty() : ComparisonBasis.read(id.substring(ALONE.length()));
             return new ViewContent.Figures(shown.measures(), against);

@@ -11,7 +11,7 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
     private static final String FIGURE = "figure/0";
     private static final String SECOND = "/second ";
 
-    void say(Sentence.Writer sentence) {
+    void write(Sentence.Writer sentence) {
         sentence.mark(FIGURE, FigureWords.of(measures.get(0).measure()))
                 .words(" by ")
                 .mark(BY, GroupingOptions.inWords(first()));
@@ -34,7 +34,7 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
         if (!mark.equals(FIGURE)) {
             throw MarkIds.unknown(mark);
         }
-        Figure now = FigureWords.figure(MarkOption.taken(offers(mark), taken).id());
+        Figure now = FigureWords.figure(MarkOption.select(offers(mark), taken).id());
         return List.of(FigureMarks.replaced(measures.get(0), now));
     }
 
@@ -55,6 +55,6 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
     }
 
     String secondTaken(List<MarkOption> offers, String taken) {
-        return MarkOption.taken(offers, taken).id().substring(SECOND.length());
+        return MarkOption.select(offers, taken).id().substring(SECOND.length());
     }
 }

@@ -23,13 +23,13 @@ final class GroupsSentence implements ViewContentSentence {
     }
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         for (int i = 0; i < shown.groupBy().size(); i++) {
             sentence.words(i == 0 ? "Groups by " : ", then by ")
                     .mark(LEVEL + i, GroupingOptions.inWords(shown.groupBy().get(i)));
         }
         sentence.words(", with ");
-        figures.say(sentence);
+        figures.write(sentence);
     }
 
     @Override
@@ -66,7 +66,7 @@ final class GroupsSentence implements ViewContentSentence {
     public ViewContent with(String mark, String taken) {
         List<String> levels = new ArrayList<>(shown.groupBy());
         if (mark.equals(MarkIds.MORE) && taken.startsWith(NEXT_LEVEL)) {
-            levels.add(MarkOption.taken(offers(mark), taken).id().substring(NEXT_LEVEL.length()));
+            levels.add(MarkOption.select(offers(mark), taken).id().substring(NEXT_LEVEL.length()));
             return new ViewContent.Groups(shown.measures(), levels);
         }
         if (mark.startsWith(LEVEL)) {
@@ -74,7 +74,7 @@ final class GroupsSentence implements ViewContentSentence {
                     shown.measures(),
                     levels(
                             MarkIds.at(mark, levels.size()),
-                            MarkOption.taken(offers(mark), taken).id()));
+                            MarkOption.select(offers(mark), taken).id()));
         }
         boolean adds = mark.equals(MarkIds.MORE);
         return new ViewContent.Groups(adds ? figures.adding(taken) : figures.with(mark, taken), levels);

@@ -20,9 +20,9 @@ final class LineSentence implements ViewContentSentence {
     }
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         sentence.words("Line of the ");
-        groupedFigures.say(sentence);
+        groupedFigures.write(sentence);
         groupedFigures.second().ifPresent(column -> sentence.words(", one for each ")
                 .mark(APART, GroupingOptions.inWords(column)));
     }
@@ -48,13 +48,13 @@ final class LineSentence implements ViewContentSentence {
             case GroupedFigures.BY ->
                 new ViewContent.Line(
                         shown.measures(),
-                        groupedFigures.by(MarkOption.taken(offers(mark), taken).id()));
+                        groupedFigures.by(MarkOption.select(offers(mark), taken).id()));
             case APART ->
                 taken.equals(ONE_LINE)
                         ? apart(List.of(groupedFigures.first()))
                         : apart(List.of(
                                 groupedFigures.first(),
-                                MarkOption.taken(offers(mark), taken).id()));
+                                MarkOption.select(offers(mark), taken).id()));
             case MarkIds.MORE ->
                 apart(List.of(groupedFigures.first(), groupedFigures.secondTaken(offers(mark), taken)));
             default -> new ViewContent.Line(groupedFigures.figures(mark, taken), shown.groupBy());

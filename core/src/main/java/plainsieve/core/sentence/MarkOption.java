@@ -25,7 +25,7 @@ public record MarkOption(String id, String label, String note, String reason) {
     }
 
     /** The selected option. Throws {@link ProblemException} if it does not exist or does not fit. */
-    public static MarkOption taken(List<MarkOption> offers, String id) {
+    public static MarkOption select(List<MarkOption> offers, String id) {
         MarkOption option = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))
                 .findFirst()

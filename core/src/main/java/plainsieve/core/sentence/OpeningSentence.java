@@ -161,7 +161,7 @@ public final class OpeningSentence {
         if (mark.startsWith(VALUE)) {
             return withValue(mark.substring(VALUE.length()), taken);
         }
-        MarkOption.taken(offers(mark), taken);
+        MarkOption.select(offers(mark), taken);
         if (taken.startsWith(OWN_VALUE)) {
             ParameterDefinition parameter = parameter(taken.substring(OWN_VALUE.length()));
             return opening.with(parameter.name(), Optional.of(DefaultDefinition.of(firstValue(parameter))));

@@ -37,7 +37,7 @@ final class TableSentence implements ViewContentSentence {
     }
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         sentence.words("Table with ");
         if (shown.columns().isEmpty()) {
             sentence.words("every column");
@@ -130,12 +130,12 @@ final class TableSentence implements ViewContentSentence {
     @Override
     public ViewContent with(String mark, String taken) {
         if (mark.equals(LIMIT)) {
-            String limit = MarkOption.taken(limits(), taken).id();
+            String limit = MarkOption.select(limits(), taken).id();
             return new ViewContent.Table(limit.equals(EVERY_ROW) ? "" : limit.substring(1), shown.columns());
         }
         List<ColumnLabels> columns = new ArrayList<>(shown.columns());
         if (mark.equals(MarkIds.MORE)) {
-            String name = MarkOption.taken(offers(mark), taken).id().substring(MORE_COLUMN.length());
+            String name = MarkOption.select(offers(mark), taken).id().substring(MORE_COLUMN.length());
             columns.add(ColumnLabels.plain(
                     name, sentenceContext.column(name).orElseThrow().label()));
         } else if (mark.startsWith(COLUMN)) {

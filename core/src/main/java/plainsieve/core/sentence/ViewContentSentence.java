@@ -7,7 +7,7 @@ import plainsieve.core.view.ViewContent;
 /** The sentence of one kind of view: its text, the options of its marks, and the result of choosing one. */
 interface ViewContentSentence {
     /** Writes the sentence up to the title. */
-    void say(Sentence.Writer sentence);
+    void write(Sentence.Writer sentence);
 
     /** The options of a mark; for {@link MarkIds#MORE} the views that can be added. */
     List<MarkOption> offers(String mark);

@@ -60,7 +60,7 @@ public final class ViewSentence {
 
     private Sentence.Writer render(UnaryOperator<String> reportNames) {
         Sentence.Writer sentence = Sentence.write();
-        shown.say(sentence);
+        shown.write(sentence);
         if (!view.title().isEmpty()) {
             sentence.words(", called ").typed(MarkIds.TITLE, view.title());
         }
@@ -133,21 +133,21 @@ public final class ViewSentence {
         }
         if (mark.startsWith(ASIDE)) {
             int at = MarkIds.at(mark, view.ignoredParameters().size());
-            MarkOption.taken(offers(mark), taken);
+            MarkOption.select(offers(mark), taken);
             List<String> rest = new ArrayList<>(view.ignoredParameters());
             rest.remove(at);
             return view.setAside(rest);
         }
         if (mark.equals(LEAD) || mark.equals(MarkIds.MORE) && taken.startsWith(ClickThroughOptions.TO)) {
             return view.leading(ClickThroughOptions.read(
-                    MarkOption.taken(offers(mark), taken).id()));
+                    MarkOption.select(offers(mark), taken).id()));
         }
         if (mark.equals(MarkIds.MORE) && taken.equals(WITH_TITLE)) {
             return view.titled("Title");
         }
         if (mark.equals(MarkIds.MORE) && taken.startsWith(SET_ASIDE)) {
             List<String> more = new ArrayList<>(view.ignoredParameters());
-            more.add(MarkOption.taken(offers(mark), taken).id().substring(SET_ASIDE.length()));
+            more.add(MarkOption.select(offers(mark), taken).id().substring(SET_ASIDE.length()));
             return view.setAside(more);
         }
         return showing(shown.with(mark, taken));

@@ -9,7 +9,7 @@ record WordsSentence(ViewContent.Text words) implements ViewContentSentence {
     private static final String TEXT = "text";
 
     @Override
-    public void say(Sentence.Writer sentence) {
+    public void write(Sentence.Writer sentence) {
         sentence.words("Text: ").typed(TEXT, words.text());
     }
 

@@ -54,7 +54,7 @@ final class ClauseParser {
         }
         kind = kindAt(span.from())
                 .filter(ClauseParser::isTail)
-                .orElseThrow(() -> StatementGate.refused(
+                .orElseThrow(() -> StatementGate.rejection(
                         tokens,
                         span.from(),
                         "unexpected-word",
@@ -164,7 +164,7 @@ final class ClauseParser {
         // "unpivot … into name x value y" writes nothing.
         boolean into = tokens.isWord(i, "into") && !tokens.isWord(i + 1, "name");
         if (into || locks(i)) {
-            throw StatementGate.refused(
+            throw StatementGate.rejection(
                     tokens,
                     i,
                     "not-reading",

@@ -39,7 +39,7 @@ public final class KnownFunctions {
         return call(expression, this::isAggregate).isPresent();
     }
 
-    public boolean giveManyRows(Span expression) {
+    public boolean returnSets(Span expression) {
         return call(expression, at -> is(Kind.MANY_ROWS, at)).isPresent();
     }
 

@@ -131,7 +131,7 @@ final class QueryParser implements FromReader.Inner {
             }
             at = behind;
         }
-        throw StatementGate.refused(
+        throw StatementGate.rejection(
                 tokens,
                 span.from(),
                 "not-reading",
@@ -195,7 +195,7 @@ final class QueryParser implements FromReader.Inner {
     private int operand(Span span, List<Operand> operands, List<Clause> tail) {
         if (span.isEmpty()) {
             int near = Math.min(span.from(), tokens.size() - 1);
-            throw StatementGate.refused(
+            throw StatementGate.rejection(
                     tokens, near, "query-missing", "A query is missing near “%s”.", "Write SELECT …");
         }
         if (tokens.isBracket(span.from(), '(')) {
@@ -247,7 +247,7 @@ final class QueryParser implements FromReader.Inner {
 
     private Clause readCondition(Clause found) {
         if (found.body().isEmpty()) {
-            throw StatementGate.refused(
+            throw StatementGate.rejection(
                     tokens,
                     found.keyword(),
                     "condition-missing",

@@ -53,7 +53,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
     /** Checks a whole statement. Time and memory grow with its length. */
     public Finding check(String text) {
         Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
-        Optional<Refusal> kind = otherThanQuery(tokens).or(() -> systemView(tokens));
+        Optional<Refusal> kind = rejectNonQuery(tokens).or(() -> systemView(tokens));
         return kind.isPresent() ? new Finding(kind, List.of()) : calls(tokens);
     }
 
@@ -137,7 +137,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
                         : "Use another function, or ask an operator to allow it for this source.");
     }
 
-    private Optional<Refusal> otherThanQuery(Tokens tokens) {
+    private Optional<Refusal> rejectNonQuery(Tokens tokens) {
         int at = 0;
         while (tokens.isBracket(at, '(')) {
             at++;

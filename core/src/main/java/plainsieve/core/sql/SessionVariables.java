@@ -86,7 +86,7 @@ public final class SessionVariables {
     private void requireStart(int assignment) {
         int variable = assignment - 2;
         if (!isVariable(tokens, variable)) {
-            throw StatementGate.refused(
+            throw StatementGate.rejection(
                     tokens,
                     assignment,
                     "not-reading",
@@ -97,7 +97,7 @@ public final class SessionVariables {
         Map.Entry<Integer, Integer> block = blocks.floorEntry(assignment);
         if (block == null || block.getValue() <= assignment) {
             String message = "“@%s” depends on the session, so two runs could return different results.";
-            throw StatementGate.refused(tokens, variable + 1, "session-variable", message, ADVICE);
+            throw StatementGate.rejection(tokens, variable + 1, "session-variable", message, ADVICE);
         }
     }
 

@@ -23,7 +23,7 @@ final class StatementGate {
         int end = tokens.size();
         for (int i = 0; i < tokens.size(); i++) {
             if (tokens.is(i, TokenKind.PLACEHOLDER)) {
-                throw refused(
+                throw rejection(
                         tokens,
                         i,
                         "foreign-placeholder",
@@ -33,7 +33,7 @@ final class StatementGate {
             if (tokens.is(i, TokenKind.SEMICOLON)) {
                 end = Math.min(end, i);
             } else if (i > end) {
-                throw refused(tokens, i, "second-statement", "A second statement begins here with “%s”.", ADVICE);
+                throw rejection(tokens, i, "second-statement", "A second statement begins here with “%s”.", ADVICE);
             }
         }
         if (end == 0) {
@@ -47,7 +47,7 @@ final class StatementGate {
     static ProblemException notReading(Tokens tokens, int token) {
         String word = tokens.written(token).toLowerCase(Locale.ROOT);
         if (CALLING.contains(word)) {
-            return refused(
+            return rejection(
                     tokens,
                     token,
                     "procedure-call",
@@ -55,10 +55,10 @@ final class StatementGate {
                     "Ask the database owner for a function that returns a table, or store the result in a table.");
         }
         String message = WRITING.contains(word) ? "“%s” writes." : "A query cannot begin with “%s”.";
-        return refused(tokens, token, "not-reading", message, ADVICE);
+        return rejection(tokens, token, "not-reading", message, ADVICE);
     }
 
-    static ProblemException refused(Tokens tokens, int token, String kind, String message, String advice) {
+    static ProblemException rejection(Tokens tokens, int token, String kind, String message, String advice) {
         String word = tokens.written(token);
         String shown = word.length() > 40 ? word.substring(0, 40) + "…" : word;
         return new ProblemException(

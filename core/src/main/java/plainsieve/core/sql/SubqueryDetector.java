@@ -34,21 +34,21 @@ final class SubqueryDetector {
             inner++;
         }
         boolean opens = told.get(inner) ? queries.get(inner) : at(inner + 1);
-        tell(inner, opens);
+        record(inner, opens);
         for (int i = inner - 1; i >= open; i--) {
-            opens = opens && goesOn(i);
-            tell(i, opens);
+            opens = opens && continuesQuery(i);
+            record(i, opens);
         }
         return opens;
     }
 
-    private void tell(int open, boolean query) {
+    private void record(int open, boolean query) {
         told.set(open);
         queries.set(open, query);
     }
 
     /** Whether the tokens after an inner query allow the enclosing bracket to be a query, too. */
-    private boolean goesOn(int open) {
+    private boolean continuesQuery(int open) {
         int close = brackets.close(open + 1);
         return close == brackets.close(open) - 1
                 || Keywords.isSetOperator(tokens, close + 1)

@@ -41,7 +41,7 @@ public final class StatementValues {
         }
         List<Value> values = new ArrayList<>();
         for (int i = right.from() + 1; i < right.to() - 1; i += 2) {
-            Optional<Value> value = one(new Span(i, i + 1), type);
+            Optional<Value> value = single(new Span(i, i + 1), type);
             boolean separated = i + 2 >= right.to() || tokens.is(i + 1, TokenKind.COMMA);
             if (value.isEmpty() || !separated) {
                 return Optional.empty();
@@ -54,7 +54,7 @@ public final class StatementValues {
     }
 
     /** The single value, optionally as a date or timestamp literal; empty for other expressions. */
-    public Optional<Value> one(Span right, Optional<Type> type) {
+    public Optional<Value> single(Span right, Optional<Type> type) {
         if (right.length() != 1) {
             return typed(right);
         }
@@ -89,7 +89,7 @@ public final class StatementValues {
         }
         int value = cast ? from + 2 : prefix ? from + 1 : from;
         int name = cast ? from + 4 : prefix ? from : from + 2;
-        return typeNamed(name).flatMap(type -> one(new Span(value, value + 1), Optional.of(type))
+        return typeNamed(name).flatMap(type -> single(new Span(value, value + 1), Optional.of(type))
                 .filter(found -> isOf(found, type)));
     }
 

@@ -12,7 +12,7 @@ public final class NearestName {
     private NearestName() {}
 
     /** The nearest known name if at most a third of its letters differ. */
-    public static Optional<String> to(String name, Collection<String> known) {
+    public static Optional<String> of(String name, Collection<String> known) {
         if (name.length() > LONGEST) {
             return Optional.empty();
         }

@@ -8,14 +8,14 @@ import plainsieve.core.value.Keyword;
 /** An input of a report, by which viewers choose. */
 public sealed interface Control {
     /** Its appearance on the page. */
-    Style look();
+    Style style();
 
     /** The same control, looking differently. */
     Control looking(Style style);
 
     /** Its label; empty for the parameter's own. */
     default String label() {
-        return look().label();
+        return style().label();
     }
 
     /**
@@ -68,7 +68,7 @@ public sealed interface Control {
     Control renamed(String from, String to);
 
     /** An input for one parameter. */
-    record Single(Kind of, Style look, String parameter) implements Control {
+    record Single(Kind of, Style style, String parameter) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(parameter);
@@ -81,7 +81,7 @@ public sealed interface Control {
 
         @Override
         public Control renamed(String from, String to) {
-            return parameter.equals(from) ? new Single(of, look, to) : this;
+            return parameter.equals(from) ? new Single(of, style, to) : this;
         }
 
         @Override
@@ -91,7 +91,7 @@ public sealed interface Control {
     }
 
     /** An input for two parameters that form a range. */
-    record Range(RangeKind of, Style look, String from, String to) implements Control {
+    record Range(RangeKind of, Style style, String from, String to) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(from, to);
@@ -104,7 +104,7 @@ public sealed interface Control {
 
         @Override
         public Control renamed(String before, String after) {
-            return new Range(of, look, from.equals(before) ? after : from, to.equals(before) ? after : to);
+            return new Range(of, style, from.equals(before) ? after : from, to.equals(before) ? after : to);
         }
 
         @Override

@@ -33,7 +33,7 @@ public record View(
     }
 
     /** Whether it queries a source; a text does not. */
-    public boolean asks() {
+    public boolean isQueried() {
         return !(shown instanceof ViewContent.Text);
     }
 

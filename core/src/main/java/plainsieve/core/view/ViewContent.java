@@ -30,7 +30,7 @@ public sealed interface ViewContent {
     Kind kind();
 
     /** The rows that a part requests from the query; empty for a missing part. @param sort for tables only */
-    Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort);
+    Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort);
 
     /** Applies the visitor's method for this kind. */
     <R> R accept(Visitor<R> visitor);
@@ -92,7 +92,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             boolean has =
                     part instanceof ViewPart.Main || part instanceof ViewPart.Compared && comparedWith.isPresent();
             return has ? Optional.of(totals(List.of(), measures, ResultShape.Order.KEYS)) : Optional.empty();
@@ -138,7 +138,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             return part instanceof ViewPart.Main
                     ? Optional.of(totals(groupBy, measures, rank.order()))
                     : Optional.empty();
@@ -178,7 +178,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             return part instanceof ViewPart.Main
                     ? Optional.of(totals(groupBy, measures, ResultShape.Order.KEYS))
                     : Optional.empty();
@@ -218,7 +218,7 @@ public sealed interface ViewContent {
 
         /** Totals cover every matching row, regardless of the row limit of the table. */
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             if (part instanceof ViewPart.Main) {
                 return Optional.of(new ResultShape.Rows(sort, Optional.empty()));
             }
@@ -269,7 +269,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             if (part instanceof ViewPart.Main) {
                 return Optional.of(level(0));
             }
@@ -309,7 +309,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
+        public Optional<ResultShape> shapeOf(ViewPart part, Optional<ResultShape.Sort> sort) {
             return Optional.empty();
         }
 

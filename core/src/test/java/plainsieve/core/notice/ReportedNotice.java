@@ -20,9 +20,9 @@ final class ReportedNotice {
     private static final String HEAD = "select 1 from crossings c where ";
 
     static final Map<String, Parameter> PARAMETERS = Stream.of(
-                    Parameter.of("port", Type.TEXT).takingMany(),
+                    Parameter.of("port", Type.TEXT).asMultiple(),
                     Parameter.of("day", Type.DATE),
-                    Parameter.of("days", Type.DATE).takingMany(),
+                    Parameter.of("days", Type.DATE).asMultiple(),
                     Parameter.of("to", Type.DATE),
                     Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
                     Parameter.of("at", Type.DATETIME),

@@ -16,7 +16,7 @@ import plainsieve.core.value.Value;
 
 class ChoiceReaderTest {
     private static final Parameter PORT = Parameter.of("port", Type.TEXT)
-            .takingMany()
+            .asMultiple()
             .withAllowed(AllowedValues.of(List.of("Ardlow", "Skerrin", "Brae O'Noth")));
     private static final Parameter DAY = Parameter.of("day", Type.DATE);
     private static final Parameter DELAY = Parameter.of("delay", Type.INTEGER);

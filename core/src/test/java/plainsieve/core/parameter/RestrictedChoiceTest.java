@@ -19,7 +19,7 @@ class RestrictedChoiceTest {
     private static final ChoiceText TWO = ChoiceText.of("Ardlow", "Brenna");
 
     private static ParameterDefinition island(boolean many) {
-        Parameter parameter = many ? Parameter.of("island", Type.TEXT).takingMany() : Parameter.of("island", Type.TEXT);
+        Parameter parameter = many ? Parameter.of("island", Type.TEXT).asMultiple() : Parameter.of("island", Type.TEXT);
         return ParameterDefinition.of(parameter, new ParameterDefinition.Words("Island", "", "", "", ""));
     }
 
@@ -107,7 +107,7 @@ class RestrictedChoiceTest {
     @Test
     void comparesValuesByType() {
         ParameterDefinition number = ParameterDefinition.of(
-                Parameter.of("n", Type.INTEGER).takingMany(), new ParameterDefinition.Words("N", "", "", "", ""));
+                Parameter.of("n", Type.INTEGER).asMultiple(), new ParameterDefinition.Words("N", "", "", "", ""));
         RestrictedChoice held = new RestrictedChoice(number, ChoiceText.of("007"));
         assertThat(held.chosen(ChoiceText.of("7"))).isEqualTo(ChoiceText.of("7"));
         assertThatThrownBy(() -> held.chosen(ChoiceText.of("70"))).hasMessageContaining("“70”");

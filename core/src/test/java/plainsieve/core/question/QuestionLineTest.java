@@ -49,7 +49,7 @@ class QuestionLineTest {
     }
 
     private static RenderedQuestion say(String line, Map<String, ChoiceText> choices) {
-        return QuestionLine.read(line).say(WORDS, new ChoiceDescription(WORDS, choices, Locale.UK));
+        return QuestionLine.read(line).render(WORDS, new ChoiceDescription(WORDS, choices, Locale.UK));
     }
 
     /** Choices as {@code port=A port=B all=code without=port}. */
@@ -145,7 +145,7 @@ class QuestionLineTest {
         QuestionLine line = QuestionLine.compose(
                 "Late crossings", List.of(WORDS.get("port"), WORDS.get("from"), WORDS.get("to"), WORDS.get("month")));
         Map<String, ChoiceText> chosen = choices("port=A from=2026-03-01");
-        assertThat(line.say(WORDS, new ChoiceDescription(WORDS, chosen, Locale.UK))
+        assertThat(line.render(WORDS, new ChoiceDescription(WORDS, chosen, Locale.UK))
                         .sentence())
                 .isEqualTo("Late crossings; Port A; Departed since 1 Mar 2026");
     }
@@ -159,7 +159,7 @@ class QuestionLineTest {
     @Test
     void usesTheLocaleOfTheViewer() {
         ChoiceDescription german = new ChoiceDescription(WORDS, choices("from=2026-03-01 rows=1000"), Locale.GERMANY);
-        assertThat(german.say(List.of("from", "to"))).isEqualTo("since 01.03.2026");
-        assertThat(german.say(List.of("rows"))).isEqualTo("1.000 rows");
+        assertThat(german.describe(List.of("from", "to"))).isEqualTo("since 01.03.2026");
+        assertThat(german.describe(List.of("rows"))).isEqualTo("1.000 rows");
     }
 }

@@ -35,14 +35,14 @@ class RehearsalCasesTest {
 
     @Test
     void triesThousandsOfValues() {
-        RehearsalParameter many = of(Parameter.of("id", Type.INTEGER).takingMany(), false, "");
+        RehearsalParameter many = of(Parameter.of("id", Type.INTEGER).asMultiple(), false, "");
         assertThat(named("10,000 values", many).choices().get("id").values()).hasSize(10_000);
     }
 
     @Test
     void triesUnusualAndUnlistedValuesOfAList() {
         RehearsalParameter port = of(
-                Parameter.of("port", Type.TEXT).takingMany(), true, "", "Ardlow", "Brae O'Noth", "Þorvik", "Mill_Pier");
+                Parameter.of("port", Type.TEXT).asMultiple(), true, "", "Ardlow", "Brae O'Noth", "Þorvik", "Mill_Pier");
         assertThat(names(port)).contains("all", "every listed value", "a quote", "a wildcard", "other scripts");
         assertThat(named("a quote", port).choices().get("port").values()).containsExactly("Brae O'Noth");
         assertThat(named("not on the list", port).refusal()).isTrue();

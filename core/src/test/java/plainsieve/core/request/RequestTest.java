@@ -52,7 +52,7 @@ class RequestTest {
     }
 
     private RequestTest text(String name, String... values) {
-        return with(Parameter.of(name, Type.TEXT).takingMany(), many(values));
+        return with(Parameter.of(name, Type.TEXT).asMultiple(), many(values));
     }
 
     private static Choice many(String... values) {
@@ -265,7 +265,7 @@ class RequestTest {
     void rejectsAChoiceThatNoRequestCanExpress() {
         with(Parameter.of("port", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE), new Choice.Blank());
         assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("can only omit its part");
-        with(Parameter.of("port", Type.TEXT).takingMany(), new Choice.Many(List.of(), true));
+        with(Parameter.of("port", Type.TEXT).asMultiple(), new Choice.Many(List.of(), true));
         assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("without a value");
     }
 

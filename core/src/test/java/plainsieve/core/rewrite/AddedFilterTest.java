@@ -21,7 +21,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 class AddedFilterTest {
-    private static final Parameter F = Parameter.of("f", Type.INTEGER).takingMany();
+    private static final Parameter F = Parameter.of("f", Type.INTEGER).asMultiple();
 
     private static PreparedQuery filtered(String dialect, String query, String column) {
         return PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.anyOf(column, "f")));

@@ -139,7 +139,7 @@ class BindingTest {
                 .mapToObj(i -> of == Type.DATE ? LocalDate.ofEpochDay(i).toString() : "" + i)
                 .toArray(String[]::new);
         Given query = given("select 1 where x = :port")
-                .with(Parameter.of("port", of).takingMany())
+                .with(Parameter.of("port", of).asMultiple())
                 .in(dialect)
                 .choose("port", values);
         assertThat(query.text()).isEqualTo("select 1 where " + rewritten);

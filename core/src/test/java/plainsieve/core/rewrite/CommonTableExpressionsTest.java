@@ -23,7 +23,7 @@ class CommonTableExpressionsTest {
     }
 
     private static String text(PreparedQuery query) {
-        Parameter many = Parameter.of("f", Type.INTEGER).takingMany();
+        Parameter many = Parameter.of("f", Type.INTEGER).asMultiple();
         Choices choices = new Choices(
                 Map.of("f", many),
                 Map.of("f", new Choice.Many(List.of(new Value.Whole(1), new Value.Whole(2)), false)));

@@ -17,7 +17,7 @@ import plainsieve.core.value.Type;
 
 /** A query with parameters and choices in compact form: {@code given("…").choose(port, "A", "B").text()}. */
 final class Given {
-    static final Parameter PORT = Parameter.of("port", Type.TEXT).takingMany();
+    static final Parameter PORT = Parameter.of("port", Type.TEXT).asMultiple();
     static final Parameter VESSEL = Parameter.of("vessel", Type.TEXT);
     static final Parameter FROM = Parameter.of("from", Type.DATE);
     static final Parameter TO = Parameter.of("to", Type.DATE);

@@ -112,7 +112,7 @@ class RewritingFuzzTest {
             Map<String, Choice> chosen = new HashMap<>();
             for (String name : query.parameterNames()) {
                 Parameter parameter = Parameter.of(name, Type.TEXT);
-                parameters.put(name, kindOfChoice > 1 ? parameter.takingMany() : parameter);
+                parameters.put(name, kindOfChoice > 1 ? parameter.asMultiple() : parameter);
                 chosen.put(name, choice(kindOfChoice));
             }
             Notices.of(query.query(), dialect, parameters, ColumnFacts.none());

@@ -25,7 +25,7 @@ class RunnableTextTest {
                 .rewrite(
                         new Choices(
                                 Map.of(
-                                        "word", Parameter.of("word", Type.TEXT).takingMany(),
+                                        "word", Parameter.of("word", Type.TEXT).asMultiple(),
                                         "day", Parameter.of("day", Type.DATE),
                                         "flag", Parameter.of("flag", Type.BOOLEAN)),
                                 Map.of(

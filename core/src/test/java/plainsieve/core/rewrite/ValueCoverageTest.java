@@ -16,10 +16,10 @@ import plainsieve.core.value.Type;
 class ValueCoverageTest {
     private static final Parameter MONTH = Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH);
     private static final Parameter MONTHS =
-            Parameter.of("months", Type.DATE).takingMany().covering(ValueCoverage.MONTH);
+            Parameter.of("months", Type.DATE).asMultiple().covering(ValueCoverage.MONTH);
     private static final Parameter WORD = Parameter.of("word", Type.TEXT).covering(ValueCoverage.CONTAINING);
     private static final Parameter WORDS =
-            Parameter.of("words", Type.TEXT).takingMany().covering(ValueCoverage.STARTING);
+            Parameter.of("words", Type.TEXT).asMultiple().covering(ValueCoverage.STARTING);
 
     private static Given covering(String condition) {
         return given("select 1 from t where " + condition)

@@ -65,7 +65,7 @@ class ControlSentenceTest {
     @Test
     void placesTheControlBesideTheRowsOrInTheQuestion() {
         Control only = single(Type.TEXT).with("place", "in-sentence");
-        assertThat(only.look().place()).isEqualTo(Control.Position.IN_SENTENCE);
+        assertThat(only.style().place()).isEqualTo(Control.Position.IN_SENTENCE);
         assertThat(new ControlSentence(only, definition("port", Type.TEXT), true)
                         .sentence()
                         .text())
@@ -73,6 +73,6 @@ class ControlSentenceTest {
         assertThatThrownBy(() -> RANGE.with("place", "in-sentence"))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("the question line does not mention it");
-        assertThat(RANGE.with("heading", " When ").look().heading()).isEqualTo("When");
+        assertThat(RANGE.with("heading", " When ").style().heading()).isEqualTo("When");
     }
 }

@@ -18,7 +18,7 @@ import plainsieve.core.view.ReportOpening;
 
 class OpeningSentenceTest {
     private static final ParameterDefinition PORT = ParameterDefinition.of(
-                    Parameter.of("port", Type.TEXT).takingMany(), new ParameterDefinition.Words("Port", "", "", "", ""))
+                    Parameter.of("port", Type.TEXT).asMultiple(), new ParameterDefinition.Words("Port", "", "", "", ""))
             .withTrial(ChoiceText.of("Ardlow"));
 
     private static final OpeningSentence USUAL = new OpeningSentence(

@@ -16,7 +16,7 @@ class CalledFunctionsTest {
         KnownFunctions functions = new KnownFunctions(query, Dialects.of(dialect));
         StringBuilder told = new StringBuilder();
         told.append(functions.aggregate(body) ? "total " : "");
-        told.append(functions.giveManyRows(body) ? "many " : "");
+        told.append(functions.returnSets(body) ? "many " : "");
         told.append(functions.areVolatile(body) ? "volatile " : "");
         told.append(functions.countRows(body) ? "counts " : "");
         functions.unknown(body).ifPresent(name -> told.append("unknown ").append(name));

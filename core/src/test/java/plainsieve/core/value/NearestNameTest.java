@@ -21,17 +21,17 @@ class NearestNameTest {
         "vessels,vessel"
     })
     void findsTheNearestName(String typed, String meant) {
-        assertThat(NearestName.to(typed, KNOWN)).contains(meant);
+        assertThat(NearestName.of(typed, KNOWN)).contains(meant);
     }
 
     @ParameterizedTest
     @CsvSource({"island", "x", "''", "departed_at"})
     void findsNothingFarAway(String typed) {
-        assertThat(NearestName.to(typed, KNOWN)).isEmpty();
+        assertThat(NearestName.of(typed, KNOWN)).isEmpty();
     }
 
     @Test
     void ignoresOverlongText() {
-        assertThat(NearestName.to("x".repeat(100_000), KNOWN)).isEmpty();
+        assertThat(NearestName.of("x".repeat(100_000), KNOWN)).isEmpty();
     }
 }

@@ -70,10 +70,10 @@ class DemoPeople {
 
     private String added(DemoPerson person) {
         String id = accounts.add(person.name(), person.label()).id();
-        accounts.give(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
+        accounts.grant(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
         String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
         if (!islands.isEmpty() && person.role() != Role.OPERATOR) {
-            accounts.give(id, islands, person.role());
+            accounts.grant(id, islands, person.role());
         }
         if (person.role() == Role.VIEWER) {
             GroupRow office = groups.all().stream()
@@ -82,7 +82,7 @@ class DemoPeople {
                     .orElseGet(() -> groups.add(OFFICE));
             groups.join(office.id(), id);
             if (!islands.isEmpty()) {
-                groups.say(new Groups.GroupChoice(office.id(), islands, "island", ChoiceText.of(ITS_ISLAND)));
+                groups.setRowAccess(new Groups.GroupChoice(office.id(), islands, "island", ChoiceText.of(ITS_ISLAND)));
             }
         }
         return id;

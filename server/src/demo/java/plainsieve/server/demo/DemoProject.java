@@ -50,10 +50,10 @@ class DemoProject {
     public void addFerries(SourceAccess source) {
         String project = project();
         sources.add(source);
-        bringIn(project, text("ferries.yaml"), Map.of());
+        importFile(project, text("ferries.yaml"), Map.of());
         addLateCrossings(project, "", source, "for harbour offices");
-        bringIn(project, text("watch.yaml"), Map.of());
-        bringIn(project, "kept.yaml", StagesFile.NAME, CopiesFile.NAME);
+        importFile(project, text("watch.yaml"), Map.of());
+        importFile(project, "kept.yaml", StagesFile.NAME, CopiesFile.NAME);
     }
 
     /** Adds recipients of deliveries after the deliveries: everything or nothing. */
@@ -61,12 +61,12 @@ class DemoProject {
     public void addDeliveries() {
         Project first = projects.first();
         if (first.hasReport("weather") && first.hasReport("late-crossings") && !first.hasQuery(OFFICES)) {
-            bringIn(first.id(), "mail.yaml", DeliveriesFile.NAME);
+            importFile(first.id(), "mail.yaml", DeliveriesFile.NAME);
         }
     }
 
     /** @param beside companion files of the project */
-    private void bringIn(String projectId, String yaml, String... beside) {
+    private void importFile(String projectId, String yaml, String... beside) {
         ProjectFile file = ProjectYaml.read(text(yaml), "The demo");
         Map<String, String> texts = new HashMap<>();
         file.queries().forEach(query -> texts.put(query.file(), text(query.file())));
@@ -82,14 +82,14 @@ class DemoProject {
     @Transactional
     public void addFiles(SourceAccess source) {
         sources.add(source);
-        bringIn(project(), text("office.yaml"), Map.of());
+        importFile(project(), text("office.yaml"), Map.of());
     }
 
     /** Adds a service with its report: all of it or nothing. */
     @Transactional
     public void addService(SourceAccess source) {
         sources.add(source);
-        bringIn(project(), text(source.id() + ".yaml"), Map.of());
+        importFile(project(), text(source.id() + ".yaml"), Map.of());
     }
 
     /** Adds the report on several sources after all of them exist: everything or nothing. */
@@ -98,7 +98,7 @@ class DemoProject {
         Project first = projects.first();
         boolean all = first.sources().keySet().containsAll(Set.of("ferries", "office", "tides"));
         if (all && !first.hasReport(TOGETHER)) {
-            bringIn(project(), text(TOGETHER + ".yaml"), Map.of());
+            importFile(project(), text(TOGETHER + ".yaml"), Map.of());
         }
     }
 
@@ -112,7 +112,7 @@ class DemoProject {
             return there.get().id();
         }
         String id = edits.add(ISLANDS).id();
-        bringIn(id, text("islands.yaml"), Map.of());
+        importFile(id, text("islands.yaml"), Map.of());
         return id;
     }
 
@@ -124,7 +124,7 @@ class DemoProject {
     }
 
     /** Reaches a source of the demo this way from now on, if it is still reached as an earlier program did. */
-    void reach(SourceAccess source, SourceSettings before) {
+    void connect(SourceAccess source, SourceSettings before) {
         if (projects.first().source(source.id()).equals(before)) {
             sources.change(source, Optional.empty());
         }
@@ -156,10 +156,10 @@ class DemoProject {
                 .replace("@source@", source.id())
                 .replace("@audience@", audience);
         String file = "late-crossings.sql";
-        bringIn(project, yaml, Map.of(file, text(file).replace("@day-after-to@", dayAfter)));
+        importFile(project, yaml, Map.of(file, text(file).replace("@day-after-to@", dayAfter)));
     }
 
-    private void bringIn(String projectId, String yaml, Map<String, String> madeTexts) {
+    private void importFile(String projectId, String yaml, Map<String, String> madeTexts) {
         ProjectFile project = ProjectYaml.read(yaml, "The demo");
         Map<String, String> texts = new HashMap<>(madeTexts);
         project.queries().forEach(query -> texts.computeIfAbsent(query.file(), DemoProject::text));

@@ -91,7 +91,7 @@ class DemoSetup implements ApplicationRunner {
         }
         SourceAccess ferries = new SourceAccess("ferries", new SourceSettings.DuckDb(FERRIES), Secret.none());
         if (project.hasSource(ferries.id())) {
-            project.reach(ferries, new SourceSettings.DuckDb(before.toString()));
+            project.connect(ferries, new SourceSettings.DuckDb(before.toString()));
         } else {
             project.addFerries(ferries);
         }
@@ -128,7 +128,7 @@ class DemoSetup implements ApplicationRunner {
         SourceAccess harbour = new SourceAccess(
                 "harbour", new SourceSettings.PostgreSql(HOST, wanted.postgres(), database, READER), Secret.none());
         if (project.hasSource(harbour.id())) {
-            project.reach(harbour, new SourceSettings.PostgreSql(HOST, wanted.postgres(), database, "postgres"));
+            project.connect(harbour, new SourceSettings.PostgreSql(HOST, wanted.postgres(), database, "postgres"));
         } else {
             project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
         }
@@ -151,7 +151,7 @@ class DemoSetup implements ApplicationRunner {
         SourceAccess islands = new SourceAccess(
                 "islands", new SourceSettings.MariaDb(HOST, wanted.mariadb(), database, READER), Secret.none());
         if (project.hasSource(islands.id())) {
-            project.reach(islands, new SourceSettings.MariaDb(HOST, wanted.mariadb(), database, "root"));
+            project.connect(islands, new SourceSettings.MariaDb(HOST, wanted.mariadb(), database, "root"));
         } else {
             project.addServer(islands, " on the islands", "the same, from MariaDB");
         }

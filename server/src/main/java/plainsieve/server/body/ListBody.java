@@ -53,7 +53,7 @@ public record ListBody(
                 list.queryId(),
                 ColumnBody.of(list.column()),
                 list instanceof ListDefinition.FromColumn column && column.counts(),
-                seconds(list.kept()));
+                seconds(list.cacheTime()));
     }
 
     private record Kinds() implements ListDefinition.Visitor<ListKind> {

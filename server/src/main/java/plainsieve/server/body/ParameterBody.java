@@ -147,7 +147,7 @@ public record ParameterBody(
                 definition.bounds().minimum(),
                 definition.bounds().maximum(),
                 definition.rangeEnd(),
-                RowAccessBody.reference(definition.hold()),
+                RowAccessBody.reference(definition.rowAccess()),
                 definition.formula(),
                 ListBody.of(definition.list()),
                 definition.maintenance().whenUnlisted(),
@@ -217,11 +217,11 @@ public record ParameterBody(
         try {
             return OptionalLong.of(Long.parseLong(unlimitedValue));
         } catch (NumberFormatException e) {
-            throw refused("integer for all rows", unlimitedValue, "Write 0, or leave it empty.");
+            throw invalid("integer for all rows", unlimitedValue, "Write 0, or leave it empty.");
         }
     }
 
-    private ProblemException refused(String what, String word, String advice) {
+    private ProblemException invalid(String what, String word, String advice) {
         return new ProblemException(Problem.of("bad-parameter", "“%s” is not a valid %s.".formatted(word, what), advice)
                 .about(name));
     }

@@ -131,8 +131,8 @@ public final class ReportBodies {
                     control.kind(),
                     control.label(),
                     control.parameters(),
-                    control.look().heading(),
-                    control.look().place());
+                    control.style().heading(),
+                    control.style().place());
         }
     }
 }

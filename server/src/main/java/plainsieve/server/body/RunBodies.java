@@ -61,7 +61,7 @@ public final class RunBodies {
             refresh = refresh != null && refresh;
             pages = pages == null ? 1 : pages;
             part = Absent.orEmpty(part);
-            runId = RunIds.given(runId);
+            runId = RunIds.orNew(runId);
             sortBy = Absent.orEmpty(sortBy);
             filters = Absent.orEmpty(filters);
             linkToken = Absent.orEmpty(linkToken);
@@ -96,7 +96,7 @@ public final class RunBodies {
 
             Optional<@Valid QuestionRequest> question) {
         public PageRun {
-            runId = RunIds.given(runId);
+            runId = RunIds.orNew(runId);
             question = question == null ? Optional.empty() : question;
         }
     }
@@ -120,7 +120,7 @@ public final class RunBodies {
             @NotNull(message = RequestLimits.MISSING) DownloadFormat format,
             boolean withHeader) {
         public DownloadRequest {
-            runId = RunIds.given(runId);
+            runId = RunIds.orNew(runId);
             linkToken = Absent.orEmpty(linkToken);
             filters = Absent.orEmpty(filters);
             sortBy = Absent.orEmpty(sortBy);
@@ -140,7 +140,7 @@ public final class RunBodies {
 
             Map<String, ChoiceBody> choices) {
         public BenchRun {
-            runId = RunIds.given(runId);
+            runId = RunIds.orNew(runId);
             text = Absent.orEmpty(text);
         }
     }

@@ -11,7 +11,7 @@ public final class RunIds {
     private RunIds() {}
 
     /** The given ID; a generated one if it is empty, for a run that is not cancelled. */
-    public static String given(String id) {
+    public static String orNew(String id) {
         if (id == null || id.isEmpty()) {
             return UUID.randomUUID().toString();
         }

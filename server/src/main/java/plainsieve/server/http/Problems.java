@@ -208,7 +208,7 @@ class Problems extends ResponseEntityExceptionHandler {
         List<String> known = Arrays.stream(e.getTargetType().getEnumConstants())
                 .map(constant -> Keyword.of((Enum<?>) constant))
                 .toList();
-        String advice = NearestName.to(String.valueOf(e.getValue()), known)
+        String advice = NearestName.of(String.valueOf(e.getValue()), known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElseGet(() -> "Use " + String.join(", ", known) + ".");
         return Problem.of("bad-field", "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()), advice);

@@ -69,7 +69,7 @@ public class JobRunner implements DisposableBean {
     }
 
     /** Adds something that should be done now. One that waits already is that. */
-    public void ask(String projectId, String kind, String thing, String cause) {
+    public void runNow(String projectId, String kind, String thing, String cause) {
         boolean waits = records.waiting(projectId, kind).stream()
                 .anyMatch(job -> job.objectId().equals(thing) && job.state() == JobState.DUE && job.attempts() == 0);
         Instant due = clock.instant();
@@ -83,12 +83,12 @@ public class JobRunner implements DisposableBean {
     /**
      * Ends the leases of others. The records belong to this server while it runs: previous holders have ended.
      */
-    void takeUp() {
+    void releaseLeases() {
         records.endLeases(holder, JobTimestamps.of(clock.instant()));
     }
 
     /** Adds due jobs and starts those that can run. */
-    public void look(Instant now) {
+    public void runDue(Instant now) {
         renew(now);
         kinds.values().forEach(kind -> kind.scheduled().forEach(planned -> plan(kind, planned, now)));
         records.open(JobTimestamps.of(now)).stream()
@@ -131,7 +131,7 @@ public class JobRunner implements DisposableBean {
         }
         boolean started = false;
         try {
-            started = records.take(job.id(), holder, JobTimestamps.of(now), JobTimestamps.of(now.plus(LEASE))) == 1
+            started = records.claim(job.id(), holder, JobTimestamps.of(now), JobTimestamps.of(now.plus(LEASE))) == 1
                     && start(job);
         } finally {
             // Also when the database is locked or the disk is full: a slot that is not released is lost until a
@@ -184,13 +184,13 @@ public class JobRunner implements DisposableBean {
     private void end(JobRow job, JobOutcome outcome) {
         // Dependents first: after a crash in between, both are repeated, and the dependent is not lost.
         if (outcome instanceof JobOutcome.Succeeded && isStillOurs(job)) {
-            askBehind(job);
+            addDependents(job);
         }
         String now = JobTimestamps.of(clock.instant());
         records.forget(JobTimestamps.of(clock.instant().minus(REMEMBERED)));
         int counted = records.end(job.ended(outcome.state(), now, outcome.rows(), shortened(outcome.note())), holder);
         if (counted == 1 && outcome instanceof JobOutcome.HeldForReview) {
-            tell(job, outcome.state(), outcome.note());
+            notifyListeners(job, outcome.state(), outcome.note());
         }
     }
 
@@ -198,9 +198,9 @@ public class JobRunner implements DisposableBean {
         return records.renew(job.id(), holder, JobTimestamps.of(clock.instant().plus(LEASE))) == 1;
     }
 
-    private void askBehind(JobRow job) {
+    private void addDependents(JobRow job) {
         kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.objectId())
-                .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
+                .forEach(next -> runNow(job.projectId(), kind.kind(), next, "after")));
     }
 
     private void failed(JobRow job, String why) {
@@ -213,12 +213,12 @@ public class JobRunner implements DisposableBean {
             boolean counted = records.end(job.ended(JobState.FAILED, JobTimestamps.of(now), 0, why), holder) == 1;
             if (counted) {
                 kinds.get(job.kind()).onGivenUp(job.id());
-                tell(job, JobState.FAILED, why);
+                notifyListeners(job, JobState.FAILED, why);
             }
         }
     }
 
-    private void tell(JobRow job, JobState state, String note) {
+    private void notifyListeners(JobRow job, JobState state, String note) {
         for (JobListener one : watching) {
             try {
                 one.onProblem(job.projectId(), job.kind(), job.objectId(), state, note);
@@ -267,7 +267,7 @@ public class JobRunner implements DisposableBean {
 
     /** Stops the running job of a removed object and skips its waiting ones: otherwise a new object of the same name would get them. */
     public void stop(String projectId, String kind, String thing) {
-        records.leave(projectId, kind, thing, JobTimestamps.of(clock.instant()), "It was removed.");
+        records.cancelWaiting(projectId, kind, thing, JobTimestamps.of(clock.instant()), "It was removed.");
         records.latest(projectId, kind, thing)
                 .map(job -> underWay.get(job.id()))
                 .ifPresent(stop -> stop.stop(Cancellation.Reason.ASKED));
@@ -276,16 +276,16 @@ public class JobRunner implements DisposableBean {
     /* Before the executors end, on which jobs depend: a job that fails for that would be counted as tried. */
     @EventListener
     void onClosed(ContextClosedEvent closed) {
-        leaveAll();
+        cancelAll();
     }
 
-    private void leaveAll() {
+    private void cancelAll() {
         underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
     }
 
     @Override
     public void destroy() {
-        leaveAll();
+        cancelAll();
         working.shutdownNow();
     }
 }

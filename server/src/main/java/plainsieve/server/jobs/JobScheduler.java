@@ -31,15 +31,15 @@ class JobScheduler {
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            looking.execute(jobRunner::takeUp);
-            looking.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
+            looking.execute(jobRunner::releaseLeases);
+            looking.scheduleWithFixedDelay(this::tick, 0, 1, TimeUnit.SECONDS);
         }
     }
 
     /* A busy or full database is retried at the next check. */
-    private void look() {
+    private void tick() {
         try {
-            jobRunner.look(clock.instant());
+            jobRunner.runDue(clock.instant());
         } catch (RuntimeException e) {
             LOG.warn("Due jobs could not be read: {}", e.getMessage());
         } catch (Error e) {

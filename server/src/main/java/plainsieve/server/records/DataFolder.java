@@ -67,7 +67,7 @@ public final class DataFolder implements AutoCloseable {
     }
 
     @EventListener
-    void tellAddress(ApplicationReadyEvent ready) throws IOException {
+    void writeAddress(ApplicationReadyEvent ready) throws IOException {
         Environment environment = ready.getApplicationContext().getEnvironment();
         String host = environment.getProperty("server.address", "127.0.0.1");
         String port = environment.getProperty("local.server.port", environment.getProperty("server.port", ""));

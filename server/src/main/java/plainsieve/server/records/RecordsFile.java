@@ -61,12 +61,12 @@ public final class RecordsFile {
                             .formatted(file, version, LATEST_VERSION));
         }
         if (!empty && version < LATEST_VERSION) {
-            keepCopy(file, version, connection);
+            backUp(file, version, connection);
         }
     }
 
     /** A failed migration can be undone by restoring the backup. */
-    private static void keepCopy(Path file, int version, Connection connection) throws SQLException, IOException {
+    private static void backUp(Path file, int version, Connection connection) throws SQLException, IOException {
         try (Statement statement = connection.createStatement()) {
             statement.execute("pragma wal_checkpoint(truncate)");
         }

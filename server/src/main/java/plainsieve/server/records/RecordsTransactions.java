@@ -59,18 +59,18 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
 
     @Override
     protected void doBegin(Object transaction, TransactionDefinition definition) {
-        gate.enter();
+        gate.acquire();
         Connection connection = null;
         try {
             connection = records.getConnection();
-            say(connection, "begin immediate");
+            execute(connection, "begin immediate");
             OpenChange change = (OpenChange) transaction;
             change.holder = new ConnectionHolder(connection, true);
             change.holder.setSynchronizedWithTransaction(true);
             TransactionSynchronizationManager.bindResource(records, change.holder);
         } catch (SQLException | RuntimeException e) {
             DataSourceUtils.releaseConnection(connection, records);
-            gate.leave();
+            gate.release();
             throw new CannotCreateTransactionException("A transaction could not begin", e);
         }
     }
@@ -78,7 +78,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
     @Override
     protected void doCommit(DefaultTransactionStatus status) {
         try {
-            say(connection(status), "commit");
+            execute(connection(status), "commit");
         } catch (SQLException e) {
             throw new TransactionSystemException("A transaction could not be committed", e);
         } finally {
@@ -90,7 +90,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
     @Override
     protected void doRollback(DefaultTransactionStatus status) {
         try {
-            say(connection(status), "rollback");
+            execute(connection(status), "rollback");
         } catch (SQLException e) {
             LOG.debug("Rollback failed", e);
             records.evictConnection(connection(status));
@@ -108,14 +108,14 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         OpenChange change = (OpenChange) transaction;
         DataSourceUtils.releaseConnection(change.holder.getConnection(), records);
         change.holder.clear();
-        gate.leave();
+        gate.release();
     }
 
     private static Connection connection(DefaultTransactionStatus status) {
         return ((OpenChange) status.getTransaction()).holder.getConnection();
     }
 
-    private static void say(Connection connection, String what) throws SQLException {
+    private static void execute(Connection connection, String what) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             statement.execute(what);
         }

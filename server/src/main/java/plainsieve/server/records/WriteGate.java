@@ -30,7 +30,7 @@ public class WriteGate implements Interceptor {
     private final AtomicLong changes = new AtomicLong();
 
     /** Throws {@link RecordsFailure} after a timeout. */
-    public void enter() {
+    public void acquire() {
         try {
             if (!gate.tryLock(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS)) {
                 throw RecordsFailure.busy();
@@ -48,7 +48,7 @@ public class WriteGate implements Interceptor {
         }
     }
 
-    public void leave() {
+    public void release() {
         gate.unlock();
     }
 
@@ -68,12 +68,12 @@ public class WriteGate implements Interceptor {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {
             return write.proceed();
         }
-        enter();
+        acquire();
         try {
             return write.proceed();
         } finally {
             changed();
-            leave();
+            release();
         }
     }
 }

@@ -13,12 +13,12 @@ public final class ClientPresence {
         left.ifPresent(mine::stop);
     }
 
-    public void leave() {
-        leave(Cancellation.Reason.LEFT);
+    public void cancel() {
+        cancel(Cancellation.Reason.LEFT);
     }
 
     /** @param why the reason of the cancellation */
-    public synchronized void leave(Cancellation.Reason why) {
+    public synchronized void cancel(Cancellation.Reason why) {
         left = Optional.of(why);
         run.ifPresent(mine -> mine.stop(why));
     }

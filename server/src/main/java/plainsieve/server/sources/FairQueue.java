@@ -66,7 +66,7 @@ final class FairQueue {
      */
     void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
         Waiter mine = new Waiter(entry);
-        if (!takeOrQueue(mine)) {
+        if (!acquireOrQueue(mine)) {
             return;
         }
         boolean entered = false;
@@ -82,15 +82,15 @@ final class FairQueue {
             }
         } finally {
             if (!entered) {
-                giveUp(mine);
+                withdraw(mine);
             }
         }
     }
 
     /** Returns whether the caller has to wait. */
-    private synchronized boolean takeOrQueue(Waiter mine) {
+    private synchronized boolean acquireOrQueue(Waiter mine) {
         if (fits(mine.entry)) {
-            take(mine.entry);
+            acquire(mine.entry);
             return false;
         }
         waiting.computeIfAbsent(mine.entry.caller(), key -> new ArrayDeque<>()).add(mine);
@@ -104,7 +104,7 @@ final class FairQueue {
                 && (!entry.download() || downloads < shares.ofDownloads());
     }
 
-    private void take(Entry entry) {
+    private void acquire(Entry entry) {
         free--;
         downloads += entry.download() ? 1 : 0;
         byCaller.merge(entry.caller(), 1, Integer::sum);
@@ -116,7 +116,7 @@ final class FairQueue {
     }
 
     private void awaitTurn(Waiter mine, Cancellation cancellation, long until, IntConsumer told) {
-        while (!goes(mine)) {
+        while (!awaitTurn(mine)) {
             if (cancellation.reason().isPresent()) {
                 throw stopped();
             }
@@ -128,7 +128,7 @@ final class FairQueue {
     }
 
     /** Waits briefly; returns whether the turn has come. */
-    private synchronized boolean goes(Waiter mine) {
+    private synchronized boolean awaitTurn(Waiter mine) {
         try {
             if (!mine.goes) {
                 wait(TOLD_EVERY_MILLIS);
@@ -162,9 +162,9 @@ final class FairQueue {
     }
 
     /** Leaves the queue, or releases a permit that was just granted. */
-    private synchronized void giveUp(Waiter mine) {
+    private synchronized void withdraw(Waiter mine) {
         if (mine.goes) {
-            leave(mine.entry);
+            release(mine.entry);
             return;
         }
         waiting.computeIfPresent(mine.entry.caller(), (key, own) -> {
@@ -174,13 +174,13 @@ final class FairQueue {
     }
 
     /** Releases a permit; waiting statements proceed by turn within their shares. */
-    synchronized void leave(Entry entry) {
+    synchronized void release(Entry entry) {
         free++;
         downloads -= entry.download() ? 1 : 0;
         byCaller.merge(entry.caller(), -1, FairQueue::sumOrNone);
         byReport.merge(entry.report(), -1, FairQueue::sumOrNone);
         for (Optional<Waiter> next = next(); next.isPresent(); next = next()) {
-            take(next.get().entry);
+            acquire(next.get().entry);
             next.get().goes = true;
         }
         notifyAll();

@@ -14,7 +14,7 @@ import plainsieve.sources.SourceKind;
 /** Sends the parts of cross-source statements under the same limits. */
 record FederatedSender(StatementSender sending, StatementOrigin origin) implements PartSender {
     @Override
-    public RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver) {
+    public RunSummary send(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver) {
         return sending.send(origin.at(part.source()), statement, new SideListener(cancellation, receiver));
     }
 
@@ -28,7 +28,7 @@ record FederatedSender(StatementSender sending, StatementOrigin origin) implemen
     /** Forwards rows, and cancels this run together with the whole. */
     private record SideListener(Cancellation whole, RowReceiver receiver) implements RunListener {
         @Override
-        public void begun(Cancellation run) {
+        public void started(Cancellation run) {
             if (!whole.begin(() -> stop(run))) {
                 stop(run);
             }

@@ -48,10 +48,10 @@ public class FileFence {
     private Path allowed(String written) {
         Path file = followed(path(written));
         if (folders.stream().map(FileFence::followed).noneMatch(file::startsWith)) {
-            throw refused("“%s” is outside the folders that this server may read.".formatted(written));
+            throw forbidden("“%s” is outside the folders that this server may read.".formatted(written));
         }
         if (own.has(file)) {
-            throw refused("“%s” belongs to the server itself.".formatted(written));
+            throw forbidden("“%s” belongs to the server itself.".formatted(written));
         }
         return file;
     }
@@ -60,7 +60,7 @@ public class FileFence {
         try {
             return folders.get(0).resolve(written).normalize();
         } catch (InvalidPathException e) {
-            throw refused("“%s” is not a valid path.".formatted(written));
+            throw forbidden("“%s” is not a valid path.".formatted(written));
         }
     }
 
@@ -73,7 +73,7 @@ public class FileFence {
         try {
             return there.toRealPath().resolve(there.relativize(path));
         } catch (IOException e) {
-            throw refused("“%s” does not exist.".formatted(there.getFileName()));
+            throw forbidden("“%s” does not exist.".formatted(there.getFileName()));
         }
     }
 
@@ -88,7 +88,7 @@ public class FileFence {
     }
 
     /* Readers may be reported this, too: no folder of the machine is named. */
-    private static ProblemException refused(String message) {
+    private static ProblemException forbidden(String message) {
         return new ProblemException(Problem.of(
                 "bad-source",
                 message,

@@ -10,7 +10,7 @@ import plainsieve.sources.RunSummary;
 /** Observes one run: the statement, then columns and rows as they arrive, then the outcome. */
 public interface RunListener extends RowReceiver {
     /** The run is registered from here on and can be cancelled. */
-    default void begun(Cancellation run) {
+    default void started(Cancellation run) {
         // Most are stopped by their id.
     }
 
@@ -34,7 +34,7 @@ public interface RunListener extends RowReceiver {
         // Some listeners need the outcome only.
     }
 
-    default void done(RunSummary summary) {
+    default void completed(RunSummary summary) {
         // The call returns then, which is enough for most.
     }
 }

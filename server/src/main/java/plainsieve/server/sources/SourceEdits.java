@@ -44,11 +44,11 @@ public class SourceEdits {
     /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
     public void add(SourceAccess access) {
         kept.requireAllowed(access);
-        bringIn(access);
+        addImported(access);
     }
 
     /** Adds an imported source. Its file may be forbidden here: its health reports that. */
-    public void bringIn(SourceAccess access) {
+    public void addImported(SourceAccess access) {
         checkName(access.id());
         refuseTaken(access.id());
         kept.add(access);
@@ -103,7 +103,7 @@ public class SourceEdits {
      * @param column or {@link plainsieve.sources.TableOverrides#NAMES}
      * @param form in the notation of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for automatic
      */
-    public void say(String id, String table, String column, String form) {
+    public void declareColumn(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
             throw new ProblemException(Problem.of(
@@ -120,8 +120,8 @@ public class SourceEdits {
      *
      * @return its name and version
      */
-    public String tried(SourceAccess access) {
-        return statementSender.tried(kept.completed(access));
+    public String test(SourceAccess access) {
+        return statementSender.test(kept.completed(access));
     }
 
     /** Gives a source another name; every query follows. Lists of a column follow, too. */
@@ -191,7 +191,7 @@ public class SourceEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException("“" + id + "”", users);
         }
-        removedObjects.keepSource(row);
+        removedObjects.storeSource(row);
         kept.remove(id);
         statementSender.forget(id);
         facts.forget(id);

@@ -109,7 +109,7 @@ public class SourceFacts implements TableCache {
 
     /** The last known names of the source; waits briefly only for the first time. */
     public SourceNames namesSoFar(String sourceId) {
-        CacheEntry now = asked(sourceId);
+        CacheEntry now = load(sourceId);
         boolean first = now.before() == Facts.NONE;
         return now.answer().isDone() || first
                 ? facts(sourceId).all()
@@ -126,7 +126,7 @@ public class SourceFacts implements TableCache {
      * is limited.
      */
     public void waitUntilTold(String sourceId) {
-        CacheEntry now = asked(sourceId);
+        CacheEntry now = load(sourceId);
         if (now.before() == Facts.NONE) {
             await(now, LONGEST_FIRST_WAIT_MILLIS);
         }
@@ -137,12 +137,12 @@ public class SourceFacts implements TableCache {
         asked.remove(sourceId);
     }
 
-    private CacheEntry asked(String sourceId) {
+    private CacheEntry load(String sourceId) {
         return asked.compute(
                 sourceId,
                 (id, last) -> last != null && last.at().plus(KEPT).isAfter(clock.instant())
                         ? last
-                        : new CacheEntry(clock.instant(), asking.submit(() -> ask(id)), lastOf(last)));
+                        : new CacheEntry(clock.instant(), asking.submit(() -> query(id)), lastOf(last)));
     }
 
     private static Facts lastOf(CacheEntry asked) {
@@ -153,7 +153,7 @@ public class SourceFacts implements TableCache {
     }
 
     private Facts facts(String sourceId) {
-        return await(asked(sourceId), LONGEST_WAIT_MILLIS);
+        return await(load(sourceId), LONGEST_WAIT_MILLIS);
     }
 
     /* While a source does not respond, the previous metadata stays: options do not disappear. */
@@ -169,7 +169,7 @@ public class SourceFacts implements TableCache {
     }
 
     /** Empty if the source fails. */
-    private Optional<Facts> ask(String sourceId) {
+    private Optional<Facts> query(String sourceId) {
         try {
             Catalog catalog = statementSender.catalogue(sourceId);
             return Optional.of(new Facts(

@@ -84,7 +84,7 @@ class SourceRegistry {
 
     /** For a federated statement. @param asks sends each part */
     SourceHandle ofSeveral(PartSender asks) {
-        return new SourceHandle(several.asking(asks), SourceLimits.USUAL, noLine);
+        return new SourceHandle(several.sourceOf(asks), SourceLimits.USUAL, noLine);
     }
 
     /** What the server's configuration says of sources. */

@@ -75,7 +75,7 @@ public class StatementSender {
         return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
             listener.sent(sentId, statement);
             RunSummary summary = source.run(new OutgoingStatement.Sql(statement), limits, cancellation, listener);
-            listener.done(summary);
+            listener.completed(summary);
             return new Outcome<>(summary, summary);
         });
     }
@@ -114,14 +114,14 @@ public class StatementSender {
      *
      * @throws ProblemException if the source has no raw responses
      */
-    public ResponsePreview look(StatementOrigin origin, Statement statement) {
+    public ResponsePreview preview(StatementOrigin origin, Statement statement) {
         return logged(
                 UUID.randomUUID().toString(), origin, statement, NOBODY, (source, limits, cancellation, sentId) -> {
                     if (!(source instanceof ResponsePreviewSource shows)) {
                         throw new ProblemException(
                                 Problem.of("no-request", "This source takes SQL, not web requests.", "Run the query."));
                     }
-                    ResponsePreview look = shows.look(new OutgoingStatement.Sql(statement), limits, cancellation);
+                    ResponsePreview look = shows.preview(new OutgoingStatement.Sql(statement), limits, cancellation);
                     return new Outcome<>(look, new RunSummary(0, 0, 0, 0));
                 });
     }
@@ -162,7 +162,7 @@ public class StatementSender {
     }
 
     /** Tests an unsaved source. */
-    public String tried(SourceAccess access) {
+    public String test(SourceAccess access) {
         try (Source source = sources.open(access)) {
             return source.health();
         }
@@ -223,7 +223,7 @@ public class StatementSender {
         Cancellations.RunKey key = new Cancellations.RunKey(origin.caller().owner(), runId);
         Cancellation cancellation = cancellations.begin(key);
         try {
-            listener.begun(cancellation);
+            listener.started(cancellation);
             line.enter(place, cancellation, limits.longest(), listener::waiting);
             try {
                 SentLog.LogEntry begun = log.begin(runId, origin, statement);
@@ -232,7 +232,7 @@ public class StatementSender {
                         () -> logged(
                                 begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id())));
             } finally {
-                line.leave(place);
+                line.release(place);
             }
         } finally {
             cancellations.end(key, cancellation);

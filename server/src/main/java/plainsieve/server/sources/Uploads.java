@@ -48,7 +48,7 @@ public class Uploads {
             requireFree(target, name);
         }
         try {
-            take(content, target, new UploadTarget(name, replaces));
+            receive(content, target, new UploadTarget(name, replaces));
         } catch (IOException e) {
             throw failure(e, name);
         }
@@ -57,7 +57,7 @@ public class Uploads {
 
     private record UploadTarget(String name, boolean replaces) {}
 
-    private void take(InputStream content, Path target, UploadTarget wanted) throws IOException {
+    private void receive(InputStream content, Path target, UploadTarget wanted) throws IOException {
         Path draft = target.resolveSibling("." + UUID.randomUUID() + ".part");
         try {
             Files.createDirectories(target.getParent());
@@ -99,24 +99,24 @@ public class Uploads {
     private Path target(String sourceId, String name) {
         SourceAccess access = fence.inside(kept.access(kept.row(sourceId)));
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
-            throw refused("“%s” is not a folder of files.".formatted(sourceId));
+            throw invalid("“%s” is not a folder of files.".formatted(sourceId));
         }
         if (!name.matches(CALLED + "(/" + CALLED + "){0,3}")
                 || isTooLong(name)
                 || FileKind.of(name).isEmpty()) {
-            throw refused("“%s” is not a CSV, workbook, JSON or Parquet file.".formatted(name));
+            throw invalid("“%s” is not a CSV, workbook, JSON or Parquet file.".formatted(name));
         }
         Path root = Path.of(folder.file());
         try {
             Path target = root.resolve(name).normalize();
             requireWithin(root, target);
             if (fence.isOfStoredCopies(target)) {
-                throw refused(
+                throw invalid(
                         "“%s” is in the folder of stored copies, which is reserved for the server.".formatted(name));
             }
             return target;
         } catch (InvalidPathException | IOException e) {
-            throw refused("Invalid file name “%s”.".formatted(name));
+            throw invalid("Invalid file name “%s”.".formatted(name));
         }
     }
 
@@ -137,7 +137,7 @@ public class Uploads {
         }
     }
 
-    private static ProblemException refused(String message) {
+    private static ProblemException invalid(String message) {
         return new ProblemException(Problem.of(
                 "bad-file", message, "Its name ends in .csv, .tsv, .json, .jsonl, .ndjson, .parquet or .xlsx."));
     }

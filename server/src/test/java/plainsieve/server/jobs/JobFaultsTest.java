@@ -91,7 +91,7 @@ class JobFaultsTest {
 
     private static void lookUntil(JobRunner jobRunner, AtomicInteger counted, int wanted) throws InterruptedException {
         for (int i = 0; i < 100 && counted.get() < wanted; i++) {
-            jobRunner.look(Clock.systemUTC().instant());
+            jobRunner.runDue(Clock.systemUTC().instant());
             Thread.sleep(50);
         }
     }
@@ -102,7 +102,7 @@ class JobFaultsTest {
         JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.ask("home", "counted", thing, "asked");
+            jobRunner.runNow("home", "counted", thing, "asked");
         }
         lookUntil(jobRunner, work.done, 4);
         assertThat(work.done).hasValue(4);
@@ -115,7 +115,7 @@ class JobFaultsTest {
         JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(0), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.ask("home", "erring", thing, "asked");
+            jobRunner.runNow("home", "erring", thing, "asked");
         }
         lookUntil(jobRunner, work.begun, 4);
         assertThat(work.begun).hasValueGreaterThanOrEqualTo(4);

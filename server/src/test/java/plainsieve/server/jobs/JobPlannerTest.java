@@ -109,21 +109,21 @@ class JobPlannerTest {
     void leaseIsExclusiveUntilItExpires() {
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
         long id = jobs().get(0).id();
-        assertThat(records.take(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
+        assertThat(records.claim(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
                 .isEqualTo(1);
-        assertThat(records.take(id, "other", "2026-06-01T05:00:30Z", "2026-06-01T05:01:30Z"))
+        assertThat(records.claim(id, "other", "2026-06-01T05:00:30Z", "2026-06-01T05:01:30Z"))
                 .isZero();
         assertThat(records.renew(id, "one", "2026-06-01T05:02:00Z")).isEqualTo(1);
-        assertThat(records.take(id, "other", "2026-06-01T05:01:30Z", "2026-06-01T05:02:30Z"))
+        assertThat(records.claim(id, "other", "2026-06-01T05:01:30Z", "2026-06-01T05:02:30Z"))
                 .isZero();
-        assertThat(records.take(id, "other", "2026-06-01T05:02:00Z", "2026-06-01T05:03:00Z"))
+        assertThat(records.claim(id, "other", "2026-06-01T05:02:00Z", "2026-06-01T05:03:00Z"))
                 .isEqualTo(1);
         assertThat(records.renew(id, "one", "2026-06-01T05:09:00Z")).isZero();
         assertThat(records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:02:10Z", 5, ""), "one"))
                 .isZero();
         assertThat(records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:02:20Z", 7, ""), "other"))
                 .isEqualTo(1);
-        assertThat(records.take(id, "one", "2026-06-01T06:00:00Z", "2026-06-01T06:01:00Z"))
+        assertThat(records.claim(id, "one", "2026-06-01T06:00:00Z", "2026-06-01T06:01:00Z"))
                 .isZero();
     }
 
@@ -133,7 +133,7 @@ class JobPlannerTest {
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "hand"));
         records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule"));
         assertThat(jobs()).hasSize(2);
-        records.take(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
+        records.claim(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
         assertThat(open("2026-06-01T05:00:03Z")).isEmpty();
         assertThat(open("2026-06-01T05:01:02Z")).hasSize(2);
         records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:00:30Z", 5, ""), "one");

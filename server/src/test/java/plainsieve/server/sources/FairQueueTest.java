@@ -58,7 +58,7 @@ class FairQueueTest {
                 .isTrue();
         assertThat(enters(shared, new FairQueue.Entry("d", "", false))).isFalse();
         assertThat(shared.load()).contains(new FairQueue.Load("a", 4, 0), new FairQueue.Load("c", 1, 0));
-        shared.leave(download);
+        shared.release(download);
         assertThat(enters(shared, new FairQueue.Entry("b", "", true))).isTrue();
     }
 
@@ -71,7 +71,7 @@ class FairQueueTest {
         TimeUnit.MILLISECONDS.sleep(60);
         assertThat(enters(shared, entry("b"))).isTrue();
         assertThat(second).isNotDone();
-        shared.leave(entry("a"));
+        shared.release(entry("a"));
         assertThat(second).succeedsWithin(Duration.ofSeconds(5));
     }
 
@@ -91,7 +91,7 @@ class FairQueueTest {
         waiting.interrupt();
         waiting.join();
         assertThat(went).containsExactly("STOPPED");
-        line.leave(entry("tam"));
+        line.release(entry("tam"));
         assertThat(enters(line, entry("b"))).isTrue();
     }
 
@@ -100,7 +100,7 @@ class FairQueueTest {
                 () -> {
                     line.enter(entry(asks), new Cancellation(), LONG, before -> {});
                     went.add(name);
-                    line.leave(entry(asks));
+                    line.release(entry(asks));
                 },
                 THREADS);
         // The order of arrival is what is tested.
@@ -119,7 +119,7 @@ class FairQueueTest {
         for (String name : List.of("a1", "a2", "a3", "b1", "c1", "b2")) {
             all.add(enters(name.substring(0, 1), name));
         }
-        line.leave(entry("tam"));
+        line.release(entry("tam"));
         all.forEach(CompletableFuture::join);
         assertThat(went).containsExactly("a1", "b1", "c1", "a2", "b2", "a3");
     }
@@ -134,12 +134,12 @@ class FairQueueTest {
         CompletableFuture<Void> mine = CompletableFuture.runAsync(
                 () -> {
                     line.enter(entry("b"), new Cancellation(), LONG, told::set);
-                    line.leave(entry("b"));
+                    line.release(entry("b"));
                 },
                 THREADS);
         TimeUnit.MILLISECONDS.sleep(700);
         assertThat(told).hasValue(3);
-        line.leave(entry("tam"));
+        line.release(entry("tam"));
         all.forEach(CompletableFuture::join);
         mine.join();
     }
@@ -160,9 +160,9 @@ class FairQueueTest {
         assertThatThrownBy(() -> line.enter(entry("a"), new Cancellation(), Duration.ofMillis(50), before -> {}))
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> assertThat(failure.kind())
                         .isEqualTo(SourceFailure.Kind.BUSY));
-        line.leave(entry("tam"));
+        line.release(entry("tam"));
         takeThePlace();
-        line.leave(entry("tam"));
+        line.release(entry("tam"));
         assertThat(enters("a", "goes at once")).succeedsWithin(Duration.ofSeconds(5));
     }
 }

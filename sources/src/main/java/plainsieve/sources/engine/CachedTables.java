@@ -34,11 +34,11 @@ public final class CachedTables<F> {
     }
 
     boolean isKept() {
-        return keptFor() > 0;
+        return age() > 0;
     }
 
     /** In nanoseconds; below 0 when it is over. */
-    long keptFor() {
+    long age() {
         return until - System.nanoTime();
     }
 
@@ -51,7 +51,7 @@ public final class CachedTables<F> {
         if (forgotten) {
             return Optional.empty();
         }
-        if (engine.isEmpty() || !engine.get().enter()) {
+        if (engine.isEmpty() || !engine.get().acquire()) {
             engine = Optional.of(opening.apply(database));
         }
         return engine;

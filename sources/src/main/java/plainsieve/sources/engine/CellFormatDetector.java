@@ -79,7 +79,7 @@ public final class CellFormatDetector {
                 .flatMap(i -> forms.stream().map(form -> "count(*) filter (where " + fits(form.form(), i) + ")"))
                 .collect(Collectors.joining(", "));
         List<Long> row =
-                staging.ask("select %s from (from %s limit %d)".formatted(counts, rows, BEGINNING)).get(0).stream()
+                staging.query("select %s from (from %s limit %d)".formatted(counts, rows, BEGINNING)).get(0).stream()
                         .map(Long::valueOf)
                         .toList();
         return IntStream.range(0, columns.size())
@@ -96,10 +96,10 @@ public final class CellFormatDetector {
     }
 
     private Column found(int column, String name, CellFormat likely) throws SQLException {
-        FormatCount first = counted(column, likely);
+        FormatCount first = countMatches(column, likely);
         Optional<CellFormat> wider =
                 first.all() ? Optional.empty() : CellFormatSql.of(likely).wider();
-        FormatCount second = wider.isPresent() ? counted(column, wider.get()) : first;
+        FormatCount second = wider.isPresent() ? countMatches(column, wider.get()) : first;
         FormatCount counted = second.fit() > first.fit() ? second : first;
         CellFormat form = counted.form();
         if (form != CellFormat.TEXT && counted.all() && hasOneMeaning(column, form)) {
@@ -118,8 +118,8 @@ public final class CellFormatDetector {
         return new Column(text, CellStaging.cell(column));
     }
 
-    private FormatCount counted(int column, CellFormat form) throws SQLException {
-        List<String> row = staging.ask("select count(%s), count(*) filter (where %s) from cells"
+    private FormatCount countMatches(int column, CellFormat form) throws SQLException {
+        List<String> row = staging.query("select count(%s), count(*) filter (where %s) from cells"
                         .formatted(filled(column), fits(form, column)))
                 .get(0);
         return new FormatCount(form, Long.parseLong(row.get(0)), Long.parseLong(row.get(1)));
@@ -134,10 +134,10 @@ public final class CellFormatDetector {
         if (form == CellFormat.DATE_DAY_FIRST || form == CellFormat.DATE_MONTH_FIRST) {
             CellFormat other =
                     form == CellFormat.DATE_DAY_FIRST ? CellFormat.DATE_MONTH_FIRST : CellFormat.DATE_DAY_FIRST;
-            return !counted(column, other).all();
+            return !countMatches(column, other).all();
         }
         return form != CellFormat.DECIMAL_WITH_COMMA
-                || staging.ask("select 1 from cells where regexp_matches(%s, ',([0-9]{1,2}|[0-9]{4,})$') limit 1"
+                || staging.query("select 1 from cells where regexp_matches(%s, ',([0-9]{1,2}|[0-9]{4,})$') limit 1"
                                         .formatted(cell))
                                 .size()
                         > 0;
@@ -145,14 +145,14 @@ public final class CellFormatDetector {
 
     private Column declaredColumn(int column, String name, CellFormat form) throws SQLException {
         if (form == CellFormat.TEXT) {
-            FormatCount counted = counted(column, form);
+            FormatCount counted = countMatches(column, form);
             DetectedColumn found =
                     new DetectedColumn(name, form.words(), counted.filled(), 0, List.of(), Optional.empty());
             return new Column(found, CellStaging.cell(column));
         }
         String cell = filled(column);
         String misfit = cell + " is not null and " + CellFormatSql.of(form).read(cell) + " is null";
-        List<String> row = staging.ask(
+        List<String> row = staging.query(
                         "select count(%s), count(*) filter (where %s) from cells".formatted(cell, misfit))
                 .get(0);
         long misfits = Long.parseLong(row.get(1));
@@ -168,7 +168,7 @@ public final class CellFormatDetector {
 
     private List<String> examples(int column, String where) throws SQLException {
         return staging
-                .ask(
+                .query(
                         "select left(%1$s, 60) from cells where %1$s is not null and %2$s group by 1 order by count(*) desc, 1 limit %3$d"
                                 .formatted(filled(column), where, EXAMPLES))
                 .stream()
@@ -188,7 +188,7 @@ public final class CellFormatDetector {
     /** A decimal that holds every digit; DOUBLE if there would be too many. */
     private String numberType(int column, CellFormatSql form) throws SQLException {
         String text = "ltrim(" + form.withPoint(filled(column)) + ", '-+')";
-        List<String> row = staging.ask(
+        List<String> row = staging.query(
                         "select coalesce(max(length(split_part(%1$s, '.', 1))), 1), coalesce(max(length(split_part(%1$s, '.', 2))), 0), count(*) filter (where regexp_matches(%1$s, '[eE]')) from cells where %2$s is not null"
                                 .formatted(text, form.read(filled(column))))
                 .get(0);

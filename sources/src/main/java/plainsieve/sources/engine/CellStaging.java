@@ -79,7 +79,7 @@ public final class CellStaging implements AutoCloseable {
     }
 
     /** The rows of an answer, as texts. */
-    public List<List<String>> ask(String sql) throws SQLException {
+    public List<List<String>> query(String sql) throws SQLException {
         List<List<String>> all = new ArrayList<>();
         try (ResultSet rows = statement.executeQuery(sql)) {
             int width = rows.getMetaData().getColumnCount();

@@ -41,7 +41,7 @@ public final class CsvCells {
         if (shape.width() == 0) {
             throw new UnreadableFileException("is empty");
         }
-        take(table(text, shape));
+        load(table(text, shape));
         List<String> notes = new ArrayList<>();
         if (!text.written().equals(StandardCharsets.UTF_8)) {
             notes.add("Read as " + text.written().displayName() + ".");
@@ -52,7 +52,7 @@ public final class CsvCells {
     }
 
     /* An engine error is a problem of one file, unless it was cancelled or resources are exhausted. */
-    private void take(String table) throws SQLException {
+    private void load(String table) throws SQLException {
         try {
             staging.execute(table);
         } catch (SQLException e) {
@@ -79,7 +79,7 @@ public final class CsvCells {
     /* A row with too few or too many values: which ones are missing is unknown. */
     private long lost(CsvShape shape, List<String> notes) throws SQLException {
         List<List<String>> rejects =
-                staging.ask("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);
+                staging.query("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);
         for (List<String> reject : rejects) {
             notes.add("Line %s: %s."
                     .formatted(
@@ -93,7 +93,7 @@ public final class CsvCells {
                                 default -> "unreadable";
                             }));
         }
-        return Long.parseLong(staging.ask("select count(distinct line) from reject_errors")
+        return Long.parseLong(staging.query("select count(distinct line) from reject_errors")
                 .get(0)
                 .get(0));
     }

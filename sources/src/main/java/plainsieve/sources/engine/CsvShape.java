@@ -35,7 +35,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
         int most = 0;
         for (char delimiter : DELIMITERS) {
             List<Line> all = lines(beginning, delimiter, whole);
-            List<Line> lines = said.map(names -> counted(all, names)).orElse(all);
+            List<Line> lines = said.map(names -> dataLines(all, names)).orElse(all);
             int width = usual(lines);
             long alike =
                     lines.stream().filter(line -> line.cells().size() == width).count();
@@ -57,7 +57,7 @@ public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow
     }
 
     /** The lines that determine the number of columns: those after the names, or the names if nothing follows. */
-    private static List<Line> counted(List<Line> all, HeaderRow said) {
+    private static List<Line> dataLines(List<Line> all, HeaderRow said) {
         List<Line> below =
                 all.stream().filter(line -> line.number() > said.last()).toList();
         return below.isEmpty()

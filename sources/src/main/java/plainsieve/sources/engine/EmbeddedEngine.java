@@ -23,13 +23,13 @@ public final class EmbeddedEngine {
     }
 
     /** Starts using it. @return false if it is retired and has to be opened again */
-    public synchronized boolean enter() {
+    public synchronized boolean acquire() {
         lastAsked = System.nanoTime();
         callers += retired ? 0 : 1;
         return !retired;
     }
 
-    public void leave() {
+    public void release() {
         boolean closes;
         synchronized (this) {
             callers--;
@@ -38,7 +38,7 @@ public final class EmbeddedEngine {
         if (closes) {
             close();
         }
-        enginePool.left();
+        enginePool.released();
     }
 
     /** Accepts no new users. */

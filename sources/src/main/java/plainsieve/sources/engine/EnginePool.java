@@ -39,13 +39,13 @@ public final class EnginePool {
 
     /** Makes room for another engine; waits while all are in use. */
     public synchronized void add(EmbeddedEngine state) throws InterruptedException {
-        while (open.size() >= most && !oneIsRetired()) {
+        while (open.size() >= most && !retireIdle()) {
             wait();
         }
         open.add(state);
     }
 
-    private boolean oneIsRetired() {
+    private boolean retireIdle() {
         List<EmbeddedEngine> longestAgo = new ArrayList<>(open);
         longestAgo.sort(Comparator.comparingLong(EmbeddedEngine::lastAsked));
         return longestAgo.stream().anyMatch(EmbeddedEngine::retireWhenIdle);
@@ -53,7 +53,7 @@ public final class EnginePool {
 
     /** The same with cancellation. @param givenUp whether the caller was cancelled @return whether there was room */
     public synchronized boolean add(EmbeddedEngine state, BooleanSupplier givenUp) throws InterruptedException {
-        while (open.size() >= most && !oneIsRetired()) {
+        while (open.size() >= most && !retireIdle()) {
             if (givenUp.getAsBoolean()) {
                 return false;
             }
@@ -70,7 +70,7 @@ public final class EnginePool {
     }
 
     /** Called when an engine was left. */
-    synchronized void left() {
+    synchronized void released() {
         notifyAll();
     }
 }

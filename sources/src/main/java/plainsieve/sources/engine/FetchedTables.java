@@ -81,7 +81,7 @@ public final class FetchedTables<K, F> {
     }
 
     /** Throws like the fetch, and {@link SharedFetch#stopped} if it was cancelled. */
-    public CachedTables<F> to(FetchRequest<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
+    public CachedTables<F> get(FetchRequest<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
         Gathering<F> mine;
         synchronized (this) {
             forgetStale();
@@ -90,13 +90,13 @@ public final class FetchedTables<K, F> {
             if (known.isPresent()) {
                 return known.get();
             }
-            mine = serving(wanted.what(), being).orElseGet(() -> begun(wanted, fetch));
+            mine = serving(wanted.what(), being).orElseGet(() -> start(wanted, fetch));
             mine.waiting++;
         }
         try {
             return waitedFor(mine, cancellation);
         } finally {
-            left(mine);
+            release(mine);
         }
     }
 
@@ -107,7 +107,7 @@ public final class FetchedTables<K, F> {
                 .findFirst();
     }
 
-    private Gathering<F> begun(FetchRequest<K> wanted, Fetch<F> fetch) {
+    private Gathering<F> start(FetchRequest<K> wanted, Fetch<F> fetch) {
         Gathering<F> one = new Gathering<>();
         ScheduledFuture<?> alarm = clock.schedule(
                 () -> one.cancellation.stop(Cancellation.Reason.TIME_LIMIT),
@@ -117,7 +117,7 @@ public final class FetchedTables<K, F> {
                 () -> {
                     try {
                         CachedTables<F> tables = fetch.fetch(one.cancellation);
-                        keep(wanted.what(), tables);
+                        put(wanted.what(), tables);
                         return tables;
                     } finally {
                         alarm.cancel(false);
@@ -129,7 +129,7 @@ public final class FetchedTables<K, F> {
         return one;
     }
 
-    private synchronized void keep(K wanted, CachedTables<F> tables) {
+    private synchronized void put(K wanted, CachedTables<F> tables) {
         if (closed) {
             tables.forget();
             return;
@@ -139,8 +139,7 @@ public final class FetchedTables<K, F> {
             forgetLater(former);
         }
         // Otherwise they would stay until the next request.
-        clock.schedule(
-                () -> gathering.execute(this::forgetStale), Math.max(1, tables.keptFor()) + 1, TimeUnit.NANOSECONDS);
+        clock.schedule(() -> gathering.execute(this::forgetStale), Math.max(1, tables.age()) + 1, TimeUnit.NANOSECONDS);
         if (kept.size() > most) {
             K oldest = kept.keySet().iterator().next();
             forgetLater(kept.remove(oldest));
@@ -166,7 +165,7 @@ public final class FetchedTables<K, F> {
         being.values().remove(one);
     }
 
-    private synchronized void left(Gathering<F> one) {
+    private synchronized void release(Gathering<F> one) {
         one.waiting--;
         if (one.waiting == 0) {
             one.cancellation.stop(Cancellation.Reason.LEFT);

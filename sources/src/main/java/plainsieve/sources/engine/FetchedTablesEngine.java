@@ -39,7 +39,7 @@ public final class FetchedTablesEngine {
                 try {
                     return question.ask(engine.get().source(), tables.facts());
                 } finally {
-                    engine.get().leave();
+                    engine.get().release();
                 }
             }
         }
@@ -53,7 +53,7 @@ public final class FetchedTablesEngine {
                 clock);
         EmbeddedEngine engine = new EmbeddedEngine(source, enginePool, () -> {});
         // Entered before it is added to the pool, which could close it while unused.
-        engine.enter();
+        engine.acquire();
         boolean room = false;
         try {
             room = enginePool.add(engine, () -> cancellation.reason().isPresent());

@@ -84,7 +84,7 @@ public final class JsonCells {
             }
             JsonToken first = at.nextToken();
             boolean within =
-                    first == JsonToken.START_ARRAY || first == JsonToken.START_OBJECT && !lines && goesToRows(at);
+                    first == JsonToken.START_ARRAY || first == JsonToken.START_OBJECT && !lines && findRows(at);
             if (within) {
                 while (at.nextToken() != JsonToken.END_ARRAY) {
                     row.read(at);
@@ -101,7 +101,7 @@ public final class JsonCells {
 
     /** One object is one row; no value is no row. */
     private void atEndOfWay(JsonParser at, Row row) throws SQLException {
-        JsonToken there = JsonPath.goes(at, way);
+        JsonToken there = JsonPath.navigate(at, way);
         if (there == JsonToken.START_ARRAY) {
             while (at.nextToken() != JsonToken.END_ARRAY) {
                 row.read(at);
@@ -114,7 +114,7 @@ public final class JsonCells {
     }
 
     /** Goes into the first array of the object. */
-    private static boolean goesToRows(JsonParser at) {
+    private static boolean findRows(JsonParser at) {
         while (at.nextToken() == JsonToken.PROPERTY_NAME) {
             if (at.nextToken() == JsonToken.START_ARRAY) {
                 return true;

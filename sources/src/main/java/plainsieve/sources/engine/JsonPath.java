@@ -22,10 +22,10 @@ public final class JsonPath {
     }
 
     /** Moves to the value. @return its first token; {@link JsonToken#NOT_AVAILABLE} if there is none */
-    static JsonToken goes(JsonParser at, List<String> way) {
+    static JsonToken navigate(JsonParser at, List<String> way) {
         JsonToken here = at.nextToken();
         for (String name : way) {
-            if (here != JsonToken.START_OBJECT || !goesTo(at, name)) {
+            if (here != JsonToken.START_OBJECT || !findField(at, name)) {
                 return JsonToken.NOT_AVAILABLE;
             }
             here = at.nextToken();
@@ -33,7 +33,7 @@ public final class JsonPath {
         return here == null ? JsonToken.NOT_AVAILABLE : here;
     }
 
-    private static boolean goesTo(JsonParser at, String name) {
+    private static boolean findField(JsonParser at, String name) {
         while (at.nextToken() == JsonToken.PROPERTY_NAME) {
             if (at.currentName().equals(name)) {
                 return true;
@@ -47,7 +47,7 @@ public final class JsonPath {
     /** The text or number at the end of the path; empty if there is none. */
     public static Optional<String> text(Path file, List<String> way) {
         try (JsonParser at = new JsonFactory().createParser(ObjectReadContext.empty(), file)) {
-            JsonToken there = goes(at, way);
+            JsonToken there = navigate(at, way);
             boolean says = there.isScalarValue() && there != JsonToken.VALUE_NULL;
             return says ? Optional.of(at.getString()).filter(text -> !text.isBlank()) : Optional.empty();
         } catch (JacksonException e) {

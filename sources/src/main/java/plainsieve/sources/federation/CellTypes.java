@@ -77,7 +77,7 @@ final class CellTypes {
     }
 
     private boolean any(String condition) throws SQLException {
-        return !staging.ask("select 1 from cells where " + condition + " limit 1")
+        return !staging.query("select 1 from cells where " + condition + " limit 1")
                 .isEmpty();
     }
 
@@ -93,7 +93,7 @@ final class CellTypes {
         if (binary || !all(cell, NUMBER)) {
             return firstThatTakesAll(cell, "double");
         }
-        List<String> digits = staging.ask("""
+        List<String> digits = staging.query("""
                         select coalesce(max(length(ltrim(split_part(%s, '.', 1), '-0'))), 1), coalesce(max(length(split_part(%s, '.', 2))), 0)
                         from cells""".formatted(cell, cell)).get(0);
         int whole = Math.max(1, Integer.parseInt(digits.get(0)));

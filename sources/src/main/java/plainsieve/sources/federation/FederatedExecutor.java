@@ -110,7 +110,7 @@ final class FederatedExecutor {
         RowCountProbe count = new RowCountProbe();
         try {
             Statement narrowed = PushedFilters.of(one.statement(), one.part().dialect(), tests(one.part()));
-            asks.ask(one.part(), RowCountProbe.statement(narrowed, MOST_KEYS + 1L), cancellation, count);
+            asks.send(one.part(), RowCountProbe.statement(narrowed, MOST_KEYS + 1L), cancellation, count);
             return count.rows();
         } catch (SourceFailure e) {
             if (cancellation.reason().isPresent()) {
@@ -142,7 +142,7 @@ final class FederatedExecutor {
         RunSummary summary = withLocation(
                 one,
                 statement,
-                () -> asks.ask(
+                () -> asks.send(
                         part,
                         new Statement(statement.text(), statement.values(), statement.placements(), limits.mostRows()),
                         cancellation,
@@ -196,7 +196,7 @@ final class FederatedExecutor {
             if (!known || !mayTravel(side(link.of()), part)) {
                 continue;
             }
-            List<List<String>> keys = staging.ask("select distinct %s from kept.%s where %s is not null limit %d"
+            List<List<String>> keys = staging.query("select distinct %s from kept.%s where %s is not null limit %d"
                     .formatted(
                             CellStaging.name(link.among()),
                             CellStaging.name(link.of()),

@@ -111,7 +111,7 @@ public final class FederatedSource implements AutoCloseable {
     }
 
     /** A source that combines the parts. @param asks sends each part */
-    public Source asking(PartSender asks) {
+    public Source sourceOf(PartSender asks) {
         return new CombinedSource(this, asks);
     }
 
@@ -156,7 +156,7 @@ public final class FederatedSource implements AutoCloseable {
             OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().localSql());
             long rows = facts.stream().mapToLong(PartFacts::rows).sum();
             return withLocation(what, () -> here.run(sql, run, cancellation, receiver))
-                    .madeOf(rows, millis);
+                    .computedFrom(rows, millis);
         });
     }
 
@@ -192,7 +192,7 @@ public final class FederatedSource implements AutoCloseable {
                 clock,
                 run.longest(),
                 cancellation,
-                () -> engine.on(() -> fetchedTables.to(wanted, fetch, cancellation), cancellation, question));
+                () -> engine.on(() -> fetchedTables.get(wanted, fetch, cancellation), cancellation, question));
     }
 
     /** An error position of the engine is mapped to the whole text. */

@@ -151,7 +151,7 @@ final class FolderReader {
         }
         List<Path> readable = new ArrayList<>();
         for (FilePart part : table.parts()) {
-            CachedPart made = parquetCache.kept(part, cancellation);
+            CachedPart made = parquetCache.get(part, cancellation);
             facts.add(part, made);
             if (made.isReadable()) {
                 readable.add(parquetCache.rows(part));

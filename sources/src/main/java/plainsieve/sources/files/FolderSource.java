@@ -65,18 +65,18 @@ public final class FolderSource implements Source {
 
     @Override
     public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        return asked(limits, cancellation, state -> state.engine().source().run(what, limits, cancellation, receiver));
+        return query(limits, cancellation, state -> state.engine().source().run(what, limits, cancellation, receiver));
     }
 
     @Override
     public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
-        return asked(
+        return query(
                 limits, cancellation, state -> state.engine().source().explain(what, measured, limits, cancellation));
     }
 
     @Override
     public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
-        return asked(
+        return query(
                 limits,
                 cancellation,
                 state -> state.described(state.engine().source().catalogue(limits, cancellation)));
@@ -88,12 +88,12 @@ public final class FolderSource implements Source {
         return count == 1 ? "1 file" : "%,d files".formatted(count);
     }
 
-    private <T> T asked(RunLimits limits, Cancellation cancellation, Function<FolderState, T> question) {
+    private <T> T query(RunLimits limits, Cancellation cancellation, Function<FolderState, T> question) {
         FolderState state = entered(limits, cancellation);
         try {
             return question.apply(state);
         } finally {
-            state.engine().leave();
+            state.engine().release();
         }
     }
 
@@ -105,7 +105,7 @@ public final class FolderSource implements Source {
             synchronized (this) {
                 if (current.isPresent()
                         && current.get().isOf(now)
-                        && current.get().engine().enter()) {
+                        && current.get().engine().acquire()) {
                     return current.get();
                 }
                 if (being.filter(one -> one.files().equals(now)).isEmpty()) {
@@ -114,7 +114,7 @@ public final class FolderSource implements Source {
                 state = being.get().state();
             }
             FolderState read = waitedFor(state, end, cancellation);
-            if (read.engine().enter()) {
+            if (read.engine().acquire()) {
                 return read;
             }
             // Files changed again meanwhile, or the engine was evicted.

@@ -73,7 +73,7 @@ final class ParquetCache {
     }
 
     /** The cached part, which is created if missing. */
-    CachedPart kept(FilePart part, Cancellation cancellation) throws IOException, SQLException {
+    CachedPart get(FilePart part, Cancellation cancellation) throws IOException, SQLException {
         Path about = about(part);
         if (Files.exists(about)) {
             CachedPart kept = json.readValue(about.toFile(), CachedPart.class);
@@ -102,7 +102,7 @@ final class ParquetCache {
             staging.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
                     .formatted(selected(part, columns), CellStaging.text(draft)));
             long rows = Long.parseLong(
-                    staging.ask("select count(*) from cells").get(0).get(0));
+                    staging.query("select count(*) from cells").get(0).get(0));
             Files.move(draft, rows(part), StandardCopyOption.ATOMIC_MOVE);
             List<DetectedColumn> found =
                     columns.stream().map(CellFormatDetector.Column::found).toList();

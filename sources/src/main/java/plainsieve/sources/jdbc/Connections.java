@@ -53,7 +53,7 @@ final class Connections implements AutoCloseable {
      * @throws plainsieve.sources.SourceFailure immediately while the database is known to be unresponsive
      */
     Connection get() throws SQLException {
-        unresponsiveGuard.refuse();
+        unresponsiveGuard.reject();
         HikariPoolMXBean state = pool.getHikariPoolMXBean();
         if (state == null || state.getTotalConnections() == 0) {
             tryOnce();
@@ -82,7 +82,7 @@ final class Connections implements AutoCloseable {
 
     private Connection connectOnce() throws SQLException {
         Connection connection = driver.getConnection();
-        vendor.reach(connection);
+        vendor.verify(connection);
         return connection;
     }
 

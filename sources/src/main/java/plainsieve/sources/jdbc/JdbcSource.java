@@ -101,7 +101,7 @@ public final class JdbcSource implements Source {
             return runOnce(statement, limits, cancellation, progressTracker);
         } catch (SourceFailure e) {
             boolean wasGone = e.kind() == SourceFailure.Kind.UNREACHABLE
-                    && progressTracker.cameToNothingWithin(FOUND_GONE)
+                    && progressTracker.failedWithin(FOUND_GONE)
                     && cancellation.reason().isEmpty();
             if (!wasGone) {
                 throw e;
@@ -117,7 +117,7 @@ public final class JdbcSource implements Source {
             receiver.connected();
             require(statement, connection, limits, cancellation);
             String text = withoutMark(vendor.jdbcText(statement));
-            try (StatementCache.PooledStatement used = statements.use(connection, statement, text)) {
+            try (StatementCache.PooledStatement used = statements.lease(connection, statement, text)) {
                 PreparedStatement prepared = used.prepared().statement();
                 statementCanceller.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);

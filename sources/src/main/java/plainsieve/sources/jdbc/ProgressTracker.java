@@ -21,7 +21,7 @@ final class ProgressTracker implements RowReceiver {
     }
 
     /** Whether a connection existed for less than this time and no data arrived on it. */
-    boolean cameToNothingWithin(Duration time) {
+    boolean failedWithin(Duration time) {
         return !begun && connectedAt.isPresent() && System.nanoTime() - connectedAt.getAsLong() < time.toNanos();
     }
 

@@ -67,7 +67,7 @@ final class StatementCache {
      * @param pooled a connection of the pool
      * @param text the statement's, as its driver wants it
      */
-    PooledStatement use(Connection pooled, Statement statement, String text) throws SQLException {
+    PooledStatement lease(Connection pooled, Statement statement, String text) throws SQLException {
         // The pool would close statements prepared through its proxy.
         Connection connection = keeps ? pooled.unwrap(Connection.class) : pooled;
         if (!keeps || text.length() > LONGEST) {

@@ -52,7 +52,7 @@ final class UnresponsiveGuard implements AutoCloseable {
     }
 
     /** Throws when the database is known to be silent. */
-    void refuse() {
+    void reject() {
         Optional<Instant> silent = since.get();
         if (silent.isPresent()) {
             String time = TIME.withZone(ZoneId.systemDefault()).format(silent.get());
@@ -75,28 +75,28 @@ final class UnresponsiveGuard implements AutoCloseable {
     /** The database did not respond. A live one proves itself immediately, so that callers are rejected only for a moment. */
     void notice() {
         if (!asking.isShutdown() && since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
-            asking.execute(this::ask);
+            asking.execute(this::probe);
         }
     }
 
     /* The scheduler only triggers; work that may hang has its own thread. A closed source needs no result. */
-    private void askLater() {
+    private void scheduleProbe() {
         if (!asking.isShutdown()) {
             Duration now = pause;
             Duration twice = now.multipliedBy(2);
             pause = twice.compareTo(MAX_PAUSE) > 0 ? MAX_PAUSE : twice;
-            clock.schedule(() -> asking.execute(this::ask), now.toMillis(), TimeUnit.MILLISECONDS);
+            clock.schedule(() -> asking.execute(this::probe), now.toMillis(), TimeUnit.MILLISECONDS);
         }
     }
 
-    private void ask() {
+    private void probe() {
         try {
             sign.ask();
             pause = FIRST_PAUSE;
             since.set(Optional.empty());
         } catch (SQLException | RuntimeException | Error e) {
             // On any failure: without another attempt the database would count as down until the server restarts.
-            askLater();
+            scheduleProbe();
         }
     }
 

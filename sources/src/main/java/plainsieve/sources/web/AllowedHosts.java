@@ -45,7 +45,7 @@ public record AllowedHosts(List<String> open, List<String> inner) {
         boolean leadsAnywhere = names(inner, address);
         String host = address.getHost();
         if (!leadsAnywhere && !names(open, address)) {
-            throw refused(
+            throw forbidden(
                     "The host “%s” is not allowed.".formatted(host),
                     "Ask the operator to add it to plainsieve.web.hosts.");
         }
@@ -53,7 +53,7 @@ public record AllowedHosts(List<String> open, List<String> inner) {
             List<InetAddress> all = List.of(InetAddress.getAllByName(host));
             for (InetAddress found : all) {
                 if (!leadsAnywhere && isPrivate(found)) {
-                    throw refused(
+                    throw forbidden(
                             "“%s” is in a private network.".formatted(host),
                             "To allow it, ask the operator to add it to plainsieve.web.inner-hosts.");
                 }
@@ -93,7 +93,7 @@ public record AllowedHosts(List<String> open, List<String> inner) {
                 || local;
     }
 
-    private static SourceFailure refused(String message, String advice) {
+    private static SourceFailure forbidden(String message, String advice) {
         return new SourceFailure(SourceFailure.Kind.UNREACHABLE, message, advice, null);
     }
 }

@@ -29,7 +29,7 @@ final class AvailabilityCheck {
      * @return the name of the service
      * @throws plainsieve.sources.SourceFailure if it does not respond, or rejects the credentials
      */
-    String told(String path) {
+    String serviceName(String path) {
         Cancellation cancellation = new Cancellation();
         ServiceRequest request = ServiceRequest.get(path, ResponseOptions.of(List.of()));
         return TimeLimit.run(clock, LONGEST, cancellation, () -> answers.readOnce(request, cancellation, this::name));

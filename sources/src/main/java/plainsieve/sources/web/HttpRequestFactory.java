@@ -44,7 +44,7 @@ final class HttpRequestFactory {
         try {
             return built(address, request);
         } catch (IllegalArgumentException e) {
-            throw failures.refused(
+            throw failures.rejected(
                     "The secret or a header has an invalid character.",
                     "Check the authentication of the source on Sources.");
         }

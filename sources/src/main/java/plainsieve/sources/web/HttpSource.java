@@ -68,10 +68,10 @@ final class HttpSource implements AutoCloseable {
         try {
             address = URI.create(settings.base() + path);
         } catch (IllegalArgumentException e) {
-            throw failures.refused("The path has an invalid character.", "Write it as %20 and the like.");
+            throw failures.rejected("The path has an invalid character.", "Write it as %20 and the like.");
         }
         if (!isOwn(address)) {
-            throw failures.refused(
+            throw failures.rejected(
                     "The path leaves “%s”.".formatted(settings.base()),
                     "Write a path below it, without the segments “.” and “..”.");
         }
@@ -89,11 +89,11 @@ final class HttpSource implements AutoCloseable {
      * @param within maximum size in bytes
      * @throws SourceFailure if there is no page
      */
-    ResponsePage ask(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
+    ResponsePage request(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         long pause = FIRST_PAUSE_MILLIS;
         for (int attempt = 1; ; attempt++) {
             waitUntil(notBefore, cancellation);
-            ResponsePage responsePage = askOnce(address, request, target, within, cancellation);
+            ResponsePage responsePage = requestOnce(address, request, target, within, cancellation);
             boolean tooMuch = responsePage.status() == TOO_MANY_REQUESTS || responsePage.status() == UNAVAILABLE;
             if (!tooMuch) {
                 if (responsePage.status() >= 300) {
@@ -164,13 +164,13 @@ final class HttpSource implements AutoCloseable {
         try {
             return from.resolve(told);
         } catch (IllegalArgumentException e) {
-            throw failures.refused(
+            throw failures.rejected(
                     "“%s” returned an invalid address.".formatted(access.id()), "Ask the service's administrator.");
         }
     }
 
     /** Requests a page once, without retries. */
-    ResponsePage askOnce(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
+    ResponsePage requestOnce(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         URI now = address;
         for (int i = 0; i <= MOST_REDIRECTS; i++) {
             ResponsePage responsePage = once(now, request, target, within, cancellation);
@@ -180,12 +180,12 @@ final class HttpSource implements AutoCloseable {
             }
             now = resolved(now, location.get());
             if (now.getHost() == null || !isOwn(now)) {
-                throw failures.refused(
+                throw failures.rejected(
                         "“%s” redirects to “%s”.".formatted(access.id(), failures.withoutSecret(now.toString())),
                         "If that is its new address, change it on Sources.");
             }
         }
-        throw failures.refused("“%s” redirects in a loop.".formatted(access.id()), "Correct the path.");
+        throw failures.rejected("“%s” redirects in a loop.".formatted(access.id()), "Correct the path.");
     }
 
     private ResponsePage once(
@@ -225,7 +225,7 @@ final class HttpSource implements AutoCloseable {
     }
 
     private long written(InputStream body, Path target, long within, Cancellation cancellation) {
-        try (OutputStream out = failures.mask().over(Files.newOutputStream(target))) {
+        try (OutputStream out = failures.mask().masking(Files.newOutputStream(target))) {
             byte[] piece = new byte[1 << 14];
             long bytes = 0;
             for (int read = read(body, piece, cancellation); read >= 0; read = read(body, piece, cancellation)) {

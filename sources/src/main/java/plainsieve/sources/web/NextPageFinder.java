@@ -30,9 +30,9 @@ final class NextPageFinder {
 
     URI first() {
         if (way instanceof ResponseOptions.Paging.Number number) {
-            return asking(number.name(), number.first());
+            return pageUrl(number.name(), number.first());
         }
-        return way instanceof ResponseOptions.Paging.Offset offset ? asking(offset.name(), 0) : start;
+        return way instanceof ResponseOptions.Paging.Offset offset ? pageUrl(offset.name(), 0) : start;
     }
 
     /**
@@ -41,7 +41,7 @@ final class NextPageFinder {
      * @param number of that page, from 0
      * @param rows of that page
      */
-    Optional<URI> behind(ResponsePage responsePage, int number, long rows) {
+    Optional<URI> after(ResponsePage responsePage, int number, long rows) {
         if (way instanceof ResponseOptions.Paging.Link link) {
             return JsonPath.text(responsePage.body(), JsonPath.of(link.at()))
                     .map(told -> resolving.apply(responsePage.from(), told));
@@ -54,14 +54,14 @@ final class NextPageFinder {
                     .findFirst();
         }
         if (way instanceof ResponseOptions.Paging.Number numbered) {
-            return rows == 0 ? Optional.empty() : Optional.of(asking(numbered.name(), numbered.first() + number + 1));
+            return rows == 0 ? Optional.empty() : Optional.of(pageUrl(numbered.name(), numbered.first() + number + 1));
         }
         return way instanceof ResponseOptions.Paging.Offset offset && rows >= offset.size()
-                ? Optional.of(asking(offset.name(), offset.size() * (number + 1)))
+                ? Optional.of(pageUrl(offset.name(), offset.size() * (number + 1)))
                 : Optional.empty();
     }
 
-    private URI asking(String name, long number) {
+    private URI pageUrl(String name, long number) {
         String sign = start.getRawQuery() == null ? "?" : "&";
         return URI.create(start + sign + RequestEncoding.value(name) + "=" + number);
     }

@@ -83,17 +83,17 @@ public final class ODataSource implements Source {
         Optional<CountRequest> count =
                 ODataPushdown.count(statement, access.settings().dialect(), sets);
         if (count.isPresent()) {
-            return counted(count.get(), cancellation, receiver);
+            return count(count.get(), cancellation, receiver);
         }
         List<TableAsk> asked =
-                asked(ODataPushdown.of(statement, access.settings().dialect(), sets));
+                tablesOf(ODataPushdown.of(statement, access.settings().dialect(), sets));
         return tables.on(asked, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
-            return engine.run(what, limits, cancellation, receiver).madeOf(ServiceTables.rows(facts), millis);
+            return engine.run(what, limits, cancellation, receiver).computedFrom(ServiceTables.rows(facts), millis);
         });
     }
 
-    private RunSummary counted(CountRequest count, Cancellation cancellation, RowReceiver receiver) {
+    private RunSummary count(CountRequest count, Cancellation cancellation, RowReceiver receiver) {
         long start = System.nanoTime();
         ServiceRequest request = ServiceRequest.get(ODataPaths.count(count.ask()), ResponseOptions.of(List.of()));
         long number = small.read(request, cancellation, responsePage -> {
@@ -110,7 +110,7 @@ public final class ODataSource implements Source {
         return new RunSummary(1, 1, millis, millis);
     }
 
-    private static List<TableAsk> asked(List<EntitySetRequest> asks) {
+    private static List<TableAsk> tablesOf(List<EntitySetRequest> asks) {
         return asks.stream()
                 .map(ask -> new TableAsk(
                         ask.set().name(),
@@ -136,7 +136,7 @@ public final class ODataSource implements Source {
         }
         List<EntitySetRequest> asks =
                 ODataPushdown.of(statement, access.settings().dialect(), sets);
-        return tables.on(asked(asks), limits, cancellation, (engine, facts) -> {
+        return tables.on(tablesOf(asks), limits, cancellation, (engine, facts) -> {
             Plan here = engine.explain(what, measured, limits, cancellation);
             List<PlanStep> steps = new ArrayList<>(ResponseFacts.steps(facts));
             PlanStep first = steps.isEmpty() ? PlanStep.named("nothing was fetched") : steps.get(0);
@@ -191,7 +191,7 @@ public final class ODataSource implements Source {
 
     @Override
     public String health() {
-        String name = life.told("/$metadata");
+        String name = life.serviceName("/$metadata");
         Cancellation cancellation = new Cancellation();
         int count = TimeLimit.run(clock, AvailabilityCheck.LONGEST, cancellation, () -> description.sets(cancellation))
                 .size();

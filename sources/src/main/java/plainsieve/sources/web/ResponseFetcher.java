@@ -72,7 +72,7 @@ final class ResponseFetcher {
             }
         } catch (UnreadableFileException e) {
             throw asking.failures()
-                    .refused("The answer " + e.getMessage() + ".", "Check the response and its options.");
+                    .rejected("The answer " + e.getMessage() + ".", "Check the response and its options.");
         } catch (IOException e) {
             throw asking.failures().full(e);
         } catch (SQLException e) {
@@ -94,9 +94,9 @@ final class ResponseFetcher {
         while (next.isPresent() && !isEnough(sofar, table.needed())) {
             requireNew(next.get(), visited);
             ResponsePage responsePage =
-                    asking.ask(next.get(), table.ask(), staging.file("page"), within - sofar.bytes(), cancellation);
+                    asking.request(next.get(), table.ask(), staging.file("page"), within - sofar.bytes(), cancellation);
             long found = rows.add(responsePage);
-            next = nextPageFinder.behind(responsePage, sofar.pages(), found);
+            next = nextPageFinder.after(responsePage, sofar.pages(), found);
             sofar = new FetchProgress(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + responsePage.bytes());
         }
         List<DetectedColumn> columns = rows.table("kept." + CellStaging.name(table.table()));
@@ -112,12 +112,12 @@ final class ResponseFetcher {
     private void requireNew(URI next, Set<URI> visited) {
         if (!asking.isOwn(next)) {
             throw asking.failures()
-                    .refused(
+                    .rejected(
                             "The next page is on another host, “%s”.".formatted(next.getHost()),
                             "Ask the service's administrator.");
         }
         if (!visited.add(next) || visited.size() > WebLimits.MOST_PAGES) {
-            throw asking.failures().refused("The pages of the response form a loop.", "Correct the paging options.");
+            throw asking.failures().rejected("The pages of the response form a loop.", "Correct the paging options.");
         }
     }
 }

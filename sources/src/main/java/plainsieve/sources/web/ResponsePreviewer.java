@@ -33,16 +33,16 @@ final class ResponsePreviewer {
         this.folder = folder;
     }
 
-    ResponsePreview look(ServiceRequest request, Cancellation cancellation) {
+    ResponsePreview preview(ServiceRequest request, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
             try (CellStaging staging =
                     CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
                 NextPageFinder nextPageFinder = new NextPageFinder(
                         request.directions().paging(), asking.address(request.path()), asking::resolved);
-                ResponsePage responsePage = asking.askOnce(
+                ResponsePage responsePage = asking.requestOnce(
                         nextPageFinder.first(), request, staging.file("page"), limits.bytes(), cancellation);
-                return look(responsePage, request, staging);
+                return preview(responsePage, request, staging);
             }
         } catch (IOException e) {
             throw asking.failures().full(e);
@@ -53,7 +53,7 @@ final class ResponsePreviewer {
         }
     }
 
-    private ResponsePreview look(ResponsePage responsePage, ServiceRequest request, CellStaging staging)
+    private ResponsePreview preview(ResponsePage responsePage, ServiceRequest request, CellStaging staging)
             throws IOException, SQLException {
         List<DetectedColumn> columns = List.of();
         String problem = "";

@@ -49,8 +49,8 @@ final class ResponseStaging {
         StagedCells cells = format(responsePage) == ResponseOptions.ResponseFormat.CSV
                 ? new CsvCells(staging, Optional.empty()).read(responsePage.body())
                 : new JsonCells(staging, JsonPath.of(options.rowsAt())).read(responsePage.body());
-        long rows =
-                Long.parseLong(staging.ask("select count(*) from cells").get(0).get(0));
+        long rows = Long.parseLong(
+                staging.query("select count(*) from cells").get(0).get(0));
         if (rows > 0) {
             unite(cells.names());
         }

@@ -52,7 +52,7 @@ record SecretMask(List<String> forms) {
     }
 
     /** A stream to which bytes of UTF-8 are written without the secret, also where it is cut into two pieces. */
-    OutputStream over(OutputStream out) {
+    OutputStream masking(OutputStream out) {
         return forms.isEmpty() ? out : new MaskingStream(out, forms);
     }
 

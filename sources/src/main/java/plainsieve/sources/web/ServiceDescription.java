@@ -40,12 +40,12 @@ final class ServiceDescription {
             if (cancellation.reason().isPresent()) {
                 throw asking.stopped(cancellation);
             }
-            ask(cancellation);
+            load(cancellation);
         }
         return told.sets();
     }
 
-    private void ask(Cancellation cancellation) {
+    private void load(Cancellation cancellation) {
         try {
             if (!beingAsked.tryLock(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)) {
                 return;

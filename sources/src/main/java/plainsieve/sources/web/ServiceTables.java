@@ -66,7 +66,7 @@ final class ServiceTables {
         FetchedTables.FetchRequest<List<TableAsk>> wanted =
                 new FetchedTables.FetchRequest<>(tables, HOWEVER_OLD, limits.longest());
         return engine.on(
-                () -> answers.to(wanted, stop -> fetch.fetch(tables, stop), cancellation), cancellation, question);
+                () -> answers.get(wanted, stop -> fetch.fetch(tables, stop), cancellation), cancellation, question);
     }
 
     void close() {

@@ -32,14 +32,14 @@ final class SmallAnswers {
     /** Requests with retries as demanded by the service. Throws {@link plainsieve.sources.SourceFailure} if it rejects the request. */
     <T> T read(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
-                target -> asking.ask(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
+                target -> asking.request(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
                 reading);
     }
 
     /** Requests once, without retries, and reads any response. */
     <T> T readOnce(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
-                target -> asking.askOnce(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
+                target -> asking.requestOnce(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
                 reading);
     }
 
@@ -54,7 +54,7 @@ final class SmallAnswers {
             }
         } catch (UnreadableFileException e) {
             throw asking.failures()
-                    .refused("What the service answered " + e.getMessage() + ".", "Check its address on Sources.");
+                    .rejected("What the service answered " + e.getMessage() + ".", "Check its address on Sources.");
         } catch (IOException e) {
             throw asking.failures().full(e);
         }

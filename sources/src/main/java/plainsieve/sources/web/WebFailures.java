@@ -34,7 +34,7 @@ final class WebFailures {
         return mask;
     }
 
-    SourceFailure refused(String message, String advice) {
+    SourceFailure rejected(String message, String advice) {
         return new SourceFailure(SourceFailure.Kind.REFUSED_STATEMENT, message, advice, null);
     }
 
@@ -73,7 +73,7 @@ final class WebFailures {
     }
 
     SourceFailure tooLarge(long bytes) {
-        return refused(
+        return rejected(
                 "The response is larger than %,d MB.".formatted(bytes >> 20),
                 "Narrow the choices, or raise plainsieve.web.max-response-size.");
     }
@@ -98,8 +98,8 @@ final class WebFailures {
                     null);
         }
         return status == NOT_FOUND
-                ? refused("“%s” returned 404: not found.%s".formatted(access.id(), words), "Correct the path.")
-                : refused(
+                ? rejected("“%s” returned 404: not found.%s".formatted(access.id(), words), "Correct the path.")
+                : rejected(
                         "“%s” refused the request (%d).%s".formatted(access.id(), status, words),
                         "Correct the request.");
     }

@@ -71,7 +71,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             OutgoingStatement sql = new OutgoingStatement.Sql(request.sql());
             return withLocation(request, () -> engine.run(sql, limits, cancellation, receiver))
-                    .madeOf(ServiceTables.rows(facts), millis);
+                    .computedFrom(ServiceTables.rows(facts), millis);
         });
     }
 
@@ -120,12 +120,12 @@ public final class WebSource implements Source, ResponsePreviewSource {
     }
 
     @Override
-    public ResponsePreview look(OutgoingStatement what, RunLimits limits, Cancellation cancellation) {
+    public ResponsePreview preview(OutgoingStatement what, RunLimits limits, Cancellation cancellation) {
         return TimeLimit.run(
                 clock,
                 limits.longest(),
                 cancellation,
-                () -> responsePreviewer.look(request(what).ask(), cancellation));
+                () -> responsePreviewer.preview(request(what).ask(), cancellation));
     }
 
     /** The columns of a response are known after the request. */
@@ -136,7 +136,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
 
     @Override
     public String health() {
-        return life.told("");
+        return life.serviceName("");
     }
 
     @Override

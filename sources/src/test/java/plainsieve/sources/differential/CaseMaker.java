@@ -16,10 +16,10 @@ import plainsieve.core.value.Type;
 /** Generates a random case: a query, choices, and possibly a filter on its result. */
 final class CaseMaker {
     static final List<Parameter> PARAMETERS = List.of(
-            Parameter.of("p_port", Type.TEXT).takingMany(),
-            Parameter.of("p_ids", Type.INTEGER).takingMany(),
-            Parameter.of("p_days", Type.DATE).takingMany(),
-            Parameter.of("p_amounts", Type.DECIMAL).takingMany(),
+            Parameter.of("p_port", Type.TEXT).asMultiple(),
+            Parameter.of("p_ids", Type.INTEGER).asMultiple(),
+            Parameter.of("p_days", Type.DATE).asMultiple(),
+            Parameter.of("p_amounts", Type.DECIMAL).asMultiple(),
             Parameter.of("p_one", Type.TEXT),
             Parameter.of("p_word", Type.TEXT),
             Parameter.of("p_delay", Type.INTEGER),
@@ -29,10 +29,10 @@ final class CaseMaker {
             Parameter.of("p_n", Type.INTEGER),
             Parameter.of("p_m", Type.INTEGER),
             Parameter.of("p_port_or_none", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE),
-            Parameter.of("p_months", Type.DATE).takingMany().covering(ValueCoverage.MONTH),
+            Parameter.of("p_months", Type.DATE).asMultiple().covering(ValueCoverage.MONTH),
             Parameter.of("p_month", Type.DATE).covering(ValueCoverage.MONTH),
             Parameter.of("p_part", Type.TEXT).covering(ValueCoverage.CONTAINING),
-            Parameter.of("added_port", Type.TEXT).takingMany(),
+            Parameter.of("added_port", Type.TEXT).asMultiple(),
             Parameter.of("added_delay", Type.INTEGER));
 
     private static final List<String> MONTHS = List.of("2024-02", "2026-03", "2026-02", "1001-01", "1969-12");

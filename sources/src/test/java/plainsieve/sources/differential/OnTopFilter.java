@@ -102,7 +102,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
                         ? byHand(picked.literals(), without, name + " not in (", " and ", name + " is not null")
                         : byHand(picked.literals(), without, name + " in (", " or ", name + " is null"),
                 choices(
-                        picked.parameter().takingMany(),
+                        picked.parameter().asMultiple(),
                         new ChoiceText(ChoiceText.Kind.VALUES, picked.written(), without)));
     }
 

@@ -32,7 +32,7 @@ class ViewsDifferentialTest {
     private static final String QUERY =
             "select id, port, delay, day, moment, amount from t where port in (:ports) and delay >= :least";
     private static final Map<String, Parameter> PARAMETERS = Map.of(
-            "ports", Parameter.of("ports", Type.TEXT).takingMany(),
+            "ports", Parameter.of("ports", Type.TEXT).asMultiple(),
             "least", Parameter.of("least", Type.INTEGER));
 
     @AfterAll
@@ -51,7 +51,7 @@ class ViewsDifferentialTest {
             for (int i = 0; i < cases; i++) {
                 ViewCase made = ViewCase.random(new SplittableRandom(SEED * 1_000_003 + i), hasMedian);
                 ResultShape shape = made.shown()
-                        .wanted(made.part(), java.util.Optional.empty())
+                        .shapeOf(made.part(), java.util.Optional.empty())
                         .orElseThrow();
                 Statement statement = query.rewrite(choices(made.choices()), shape, Statement.NO_CAP);
                 List<String> got = TestDatabases.rows(source, statement).stream()

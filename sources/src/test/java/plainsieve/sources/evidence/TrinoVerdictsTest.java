@@ -43,9 +43,9 @@ class TrinoVerdictsTest {
     private static final long CAP = 1_000;
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Map<String, Parameter> PARAMETERS = Stream.of(
-                    Parameter.of("port", Type.TEXT).takingMany(),
-                    Parameter.of("state", Type.TEXT).takingMany(),
-                    Parameter.of("ids", Type.INTEGER).takingMany(),
+                    Parameter.of("port", Type.TEXT).asMultiple(),
+                    Parameter.of("state", Type.TEXT).asMultiple(),
+                    Parameter.of("ids", Type.INTEGER).asMultiple(),
                     Parameter.of("from", Type.DATE),
                     Parameter.of("to", Type.DATE),
                     Parameter.of("min_delay", Type.INTEGER),

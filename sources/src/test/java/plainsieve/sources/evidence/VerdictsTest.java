@@ -41,11 +41,11 @@ class VerdictsTest {
 
     static {
         for (Parameter parameter : List.of(
-                Parameter.of("port", Type.INTEGER).takingMany(),
-                Parameter.of("id", Type.INTEGER).takingMany(),
+                Parameter.of("port", Type.INTEGER).asMultiple(),
+                Parameter.of("id", Type.INTEGER).asMultiple(),
                 Parameter.of("from", Type.DATE),
                 Parameter.of("to", Type.DATE),
-                Parameter.of("state", Type.TEXT).takingMany(),
+                Parameter.of("state", Type.TEXT).asMultiple(),
                 Parameter.of("delay", Type.INTEGER),
                 Parameter.of("note", Type.TEXT),
                 Parameter.of("rows", Type.INTEGER))) {

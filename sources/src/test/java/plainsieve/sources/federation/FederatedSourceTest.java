@@ -101,7 +101,7 @@ class FederatedSourceTest {
     /** Records what each side was sent. */
     private final class Asking implements PartSender {
         @Override
-        public RunSummary ask(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
+        public RunSummary send(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
             asked.add(statement);
             Cancellation run = new Cancellation();
             if (!whole.begin(() -> run.stop(whole.reason().orElse(Cancellation.Reason.LEFT)))) {
@@ -129,7 +129,7 @@ class FederatedSourceTest {
     }
 
     private List<List<Object>> rows(Statement statement) {
-        return TestDatabases.rows(several.asking(new Asking()), statement);
+        return TestDatabases.rows(several.sourceOf(new Asking()), statement);
     }
 
     private static final String BOTH = "select a.n, b.word from a join b on b.n = a.n order by a.n";
@@ -247,8 +247,8 @@ class FederatedSourceTest {
         Cancellation cancellation = new Cancellation();
         Statement slow = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers, pg_sleep(25)"));
-        CompletableFuture<Void> run = CompletableFuture.runAsync(() ->
-                several.asking(new Asking()).run(new OutgoingStatement.Sql(slow), LIMITS, cancellation, new Nobody()));
+        CompletableFuture<Void> run = CompletableFuture.runAsync(() -> several.sourceOf(new Asking())
+                .run(new OutgoingStatement.Sql(slow), LIMITS, cancellation, new Nobody()));
         assertThat(begun.await(20, TimeUnit.SECONDS)).isTrue();
         long start = System.nanoTime();
         cancellation.stop(Cancellation.Reason.ASKED);
@@ -286,7 +286,7 @@ class FederatedSourceTest {
                 side("b", "mariadb", "select n, word from numbers", "postgresql"));
         rows(statement);
         int before = asked.size();
-        Plan plan = several.asking(new Asking())
+        Plan plan = several.sourceOf(new Asking())
                 .explain(new OutgoingStatement.Sql(statement), false, LIMITS, new Cancellation());
         assertThat(plan.steps().get(0).inWords()).startsWith("a of postgresql: 2 rows fetched in ");
         assertThat(plan.steps().get(1).inWords())

@@ -44,7 +44,7 @@ class FilesEvidenceTest extends WithFiles {
             parquet("select n as id, n % 7 as wind from range(1000) r(n)", "weather/2026_0" + month + ".parquet");
         }
         Map<String, Parameter> parameters = Map.of(
-                "month", Parameter.of("month", Type.TEXT).takingMany(), "wind", Parameter.of("wind", Type.INTEGER));
+                "month", Parameter.of("month", Type.TEXT).asMultiple(), "wind", Parameter.of("wind", Type.INTEGER));
         var statement = rewritten(
                 "select file, count(*) as n from weather where file in (:month) and wind >= :wind group by file",
                 parameters,

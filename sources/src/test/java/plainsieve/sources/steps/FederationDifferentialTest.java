@@ -87,7 +87,7 @@ class FederationDifferentialTest {
                     continue;
                 }
                 assertThat(analysis.problems()).as(story).isEmpty();
-                check(story, chain, analysis, several.asking(new Asking(ours, theirs)));
+                check(story, chain, analysis, several.sourceOf(new Asking(ours, theirs)));
                 asked++;
             }
         }
@@ -206,7 +206,7 @@ class FederationDifferentialTest {
         }
 
         @Override
-        public RunSummary ask(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
+        public RunSummary send(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
             narrowed += statement.text().contains("needed_")
                             || statement.values().stream()
                                     .anyMatch(value -> value.parameter().startsWith("needed_"))

@@ -147,7 +147,7 @@ final class RandomChain {
             values.add(new RandomExpression(random, grid).fixed(column.type()));
         }
         Parameter made = Parameter.of(parameter, column.type());
-        parameters.put(parameter, many ? made.takingMany() : made);
+        parameters.put(parameter, many ? made.asMultiple() : made);
         choices.put(parameter, choice(values, many));
         int at = grid.at(column.name());
         Grid after = values.isEmpty()

@@ -79,7 +79,7 @@ class ODataSourceTest {
     }
 
     private void choose(String name, Type type, Choice choice) {
-        parameters.put(name, Parameter.of(name, type).takingMany());
+        parameters.put(name, Parameter.of(name, type).asMultiple());
         chosen.put(name, choice);
     }
 
@@ -103,7 +103,7 @@ class ODataSourceTest {
 
     /** The requests for rows or counts that the service received. */
     private List<String> asked() {
-        return fares.asked().stream()
+        return fares.requests().stream()
                 .filter(line -> !line.startsWith("/$metadata"))
                 .toList();
     }

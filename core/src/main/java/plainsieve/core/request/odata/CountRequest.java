@@ -22,7 +22,7 @@ public record CountRequest(EntitySetRequest ask, String column) {
     /** The alias of the count if the statement returns only that; empty for other statements. */
     static Optional<String> column(SentStatement sent) {
         Optional<Block> outer = alone(sent.query().top());
-        Optional<String> column = outer.flatMap(block -> counted(block, sent.tokens()));
+        Optional<String> column = outer.flatMap(block -> countAlias(block, sent.tokens()));
         boolean plain = outer.filter(
                         block -> block.from().size() == 1 && (isSimple(block) || countsSimple(block, sent.tokens())))
                 .isPresent();
@@ -39,7 +39,7 @@ public record CountRequest(EntitySetRequest ask, String column) {
     }
 
     /** {@code count(*) as trips} */
-    private static Optional<String> counted(Block block, Tokens tokens) {
+    private static Optional<String> countAlias(Block block, Tokens tokens) {
         Span items = block.clause(Clause.Kind.SELECT).map(Clause::body).orElse(new Span(0, 0));
         int from = items.from();
         boolean counts = items.length() >= COUNT_LENGTH

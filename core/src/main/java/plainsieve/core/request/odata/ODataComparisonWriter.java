@@ -79,7 +79,7 @@ final class ODataComparisonWriter {
         return switch (comparison.kind()) {
             case EQUAL -> equal(comparison.right(), property);
             case NOT_EQUAL ->
-                values.one(comparison.right(), property.kind().type())
+                values.single(comparison.right(), property.kind().type())
                         .flatMap(value -> unequal(List.of(value), property));
             case LESS -> ordered(comparison.right(), property, "lt");
             case LESS_OR_EQUAL -> ordered(comparison.right(), property, "le");
@@ -104,7 +104,7 @@ final class ODataComparisonWriter {
         Optional<List<Value>> any = values.any(right);
         return any.isPresent()
                 ? among(any.get(), property)
-                : values.one(right, property.kind().type()).flatMap(value -> among(List.of(value), property));
+                : values.single(right, property.kind().type()).flatMap(value -> among(List.of(value), property));
     }
 
     private static Optional<ODataFilter> among(List<Value> values, EntitySet.Property property) {
@@ -148,7 +148,7 @@ final class ODataComparisonWriter {
     }
 
     private Optional<ODataFilter> ordered(Span right, EntitySet.Property property, String word) {
-        return values.one(right, property.kind().type()).flatMap(value -> ordered(value, property, word));
+        return values.single(right, property.kind().type()).flatMap(value -> ordered(value, property, word));
     }
 
     private static Optional<ODataFilter> ordered(Value value, EntitySet.Property property, String word) {

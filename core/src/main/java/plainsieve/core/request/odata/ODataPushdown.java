@@ -102,7 +102,7 @@ public final class ODataPushdown {
             return new EntitySetRequest(
                     set, columns, Optional.empty(), Optional.empty(), OptionalLong.empty(), false, Set.of());
         }
-        return asked(set, columns, block.get(), read.get(0));
+        return request(set, columns, block.get(), read.get(0));
     }
 
     private Stream<Block> blocks() {
@@ -112,7 +112,7 @@ public final class ODataPushdown {
                 .map(operand -> ((QueryLevel.Operand.Plain) operand).block());
     }
 
-    private EntitySetRequest asked(EntitySet set, List<EntitySet.Property> columns, Block block, FromItem item) {
+    private EntitySetRequest request(EntitySet set, List<EntitySet.Property> columns, Block block, FromItem item) {
         Optional<Condition> condition = block.clause(Clause.Kind.WHERE).flatMap(Clause::condition);
         PushedConditions pushed =
                 condition.map(found -> pushed(found, set, block, item)).orElse(PushedConditions.NOTHING);

@@ -24,7 +24,7 @@ final class ReferencedColumns {
     }
 
     List<EntitySet.Property> of(EntitySet set) {
-        if (wantsAll(set)) {
+        if (usesAll(set)) {
             return set.properties();
         }
         Set<String> words = new HashSet<>();
@@ -40,7 +40,7 @@ final class ReferencedColumns {
         return named.isEmpty() ? set.properties().subList(0, 1) : named;
     }
 
-    private boolean wantsAll(EntitySet set) {
+    private boolean usesAll(EntitySet set) {
         for (int i = 0; i < tokens.size(); i++) {
             if (isStar(i) || isWholeRow(i, set) || tokens.isWord(i, "columns") || tokens.isWord(i, "natural")) {
                 return true;

@@ -74,7 +74,7 @@ final class BlockFilter {
         if (functions.countRows(block.span())) {
             return new Refused("rows are numbered while they are read, and the filter applies after that");
         }
-        if (list.columns().stream().anyMatch(column -> functions.giveManyRows(column.expression()))) {
+        if (list.columns().stream().anyMatch(column -> functions.returnSets(column.expression()))) {
             return new Refused("a function in the SELECT list returns several rows for one");
         }
         Optional<String> unknown = functions.unknown(select.get().body());
@@ -175,7 +175,7 @@ final class BlockFilter {
         }
         ColumnEquality same = new ColumnEquality(query, dialect, block);
         boolean windowed = Windows.isWindowed(query, expression)
-                || !Windows.of(query, block).allPartitionedBy(part -> same.same(part, expression));
+                || !Windows.of(query, block).allPartitionedBy(part -> same.areEqual(part, expression));
         if (windowed) {
             return WINDOWED;
         }
@@ -289,9 +289,9 @@ final class BlockFilter {
 
     static boolean isCalled(Tokens tokens, FromItem item, String name) {
         if (!item.alias().isEmpty()) {
-            return Identifiers.same(item.alias(), name);
+            return Identifiers.mayBeEqual(item.alias(), name);
         }
         return !item.name().isEmpty()
-                && Identifiers.same(tokens.written(item.name().to() - 1), name);
+                && Identifiers.mayBeEqual(tokens.written(item.name().to() - 1), name);
     }
 }

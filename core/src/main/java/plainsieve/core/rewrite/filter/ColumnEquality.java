@@ -38,7 +38,7 @@ final class ColumnEquality {
         return false;
     }
 
-    boolean same(Span one, Span other) {
+    boolean areEqual(Span one, Span other) {
         return tokens.sameText(one, other) || isSamePath(one, other);
     }
 
@@ -47,7 +47,7 @@ final class ColumnEquality {
                 && SelectList.isPath(tokens, one)
                 && SelectList.isPath(tokens, other)
                 && (one.length() == 1 || other.length() == 1)
-                && isCalled(one, kept(last(other)));
+                && isCalled(one, folded(last(other)));
     }
 
     /**
@@ -62,17 +62,17 @@ final class ColumnEquality {
         }
         boolean sameTable = expression.length() > 1
                 && !qualifier.isEmpty()
-                && Identifiers.same(tokens.written(expression.to() - 3), qualifier);
+                && Identifiers.mayBeEqual(tokens.written(expression.to() - 3), qualifier);
         return expression.length() == 1 || oneThing || sameTable;
     }
 
     private boolean isCalled(Span path, String name) {
-        String own = kept(last(path));
+        String own = folded(last(path));
         return dialect.keepsCase() ? own.equals(name) : own.equalsIgnoreCase(name);
     }
 
     /** A name as the database stores it. */
-    private String kept(String written) {
+    private String folded(String written) {
         return Identifiers.isQuoted(written) ? Identifiers.bare(written) : dialect.folded(written);
     }
 

@@ -64,7 +64,7 @@ final class CommonTableExpressions {
         Definition only = definitions.get(0);
         Span inside = only.named().query().span();
         boolean seen = only.around().span().contains(use) && use >= inside.to() && !isInsideAnotherWith(use, only);
-        if (!seen || !kept(only.named().name()).equals(kept(name))) {
+        if (!seen || !folded(only.named().name()).equals(folded(name))) {
             return new Unknown("“%s” may be a table or a WITH query".formatted(Identifiers.bare(name)));
         }
         return uses(name) == 1
@@ -85,13 +85,13 @@ final class CommonTableExpressions {
         List<Definition> found = new ArrayList<>();
         for (QueryLevel level : query.levels()) {
             level.with().stream()
-                    .filter(named -> Identifiers.same(named.name(), name))
+                    .filter(named -> Identifiers.mayBeEqual(named.name(), name))
                     .forEach(named -> found.add(new Definition(level, named)));
         }
         return found;
     }
 
-    private String kept(String written) {
+    private String folded(String written) {
         return Identifiers.isQuoted(written) ? Identifiers.bare(written) : dialect.folded(written);
     }
 
@@ -101,11 +101,11 @@ final class CommonTableExpressions {
         long uses = query.fromItems().stream()
                 .filter(item -> item.kind() == FromItem.Kind.TABLE
                         && item.name().length() == 1
-                        && Identifiers.same(tokens.written(item.name().from()), name))
+                        && Identifiers.mayBeEqual(tokens.written(item.name().from()), name))
                 .count();
         for (int i = 1; i < tokens.size(); i++) {
             boolean named = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
-            if (named && tokens.isWord(i - 1, "in") && Identifiers.same(tokens.written(i), name)) {
+            if (named && tokens.isWord(i - 1, "in") && Identifiers.mayBeEqual(tokens.written(i), name)) {
                 uses++;
             }
         }

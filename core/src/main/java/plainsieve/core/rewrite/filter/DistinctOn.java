@@ -37,7 +37,7 @@ final class DistinctOn {
     /** Whether a filter on this column may be applied before one row per group is kept. */
     boolean takes(int position, ColumnEquality same) {
         OutputColumn column = list.columns().get(position);
-        return takes(column.name(), key -> same.same(key, column.expression()) || isNumber(key, position));
+        return takes(column.name(), key -> same.areEqual(key, column.expression()) || isNumber(key, position));
     }
 
     /**
@@ -65,8 +65,8 @@ final class DistinctOn {
         boolean alone = key.length() == 1 && !tokens.is(key.from(), TokenKind.NUMBER);
         String written = tokens.written(key.from());
         long others = list.columns().stream()
-                .filter(column -> !column.star() && Identifiers.same(column.name(), written))
+                .filter(column -> !column.star() && Identifiers.mayBeEqual(column.name(), written))
                 .count();
-        return !alone || (Identifiers.same(name, written) && others <= 1);
+        return !alone || (Identifiers.mayBeEqual(name, written) && others <= 1);
     }
 }

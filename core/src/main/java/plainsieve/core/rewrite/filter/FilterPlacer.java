@@ -120,7 +120,7 @@ public final class FilterPlacer {
         return new ProblemException(Problem.of(
                 "unknown-column",
                 "The query returns no column “%s”.".formatted(filter.column()),
-                NearestName.to(filter.column(), columns.names())
+                NearestName.of(filter.column(), columns.names())
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
     }
@@ -316,7 +316,7 @@ public final class FilterPlacer {
                 return Optional.of(new ColumnKey.ByName(name));
             }
             for (int i = 0; i < renamed.size(); i++) {
-                if (Identifiers.same(renamed.get(i), name)) {
+                if (Identifiers.mayBeEqual(renamed.get(i), name)) {
                     return Optional.of(new ColumnKey.ByPosition(i));
                 }
             }

@@ -141,12 +141,12 @@ final class Grouping {
         return keys.stream()
                 .anyMatch(key -> key.length() == 1
                         && (tokens.is(key.from(), TokenKind.WORD) || tokens.is(key.from(), TokenKind.QUOTED_NAME))
-                        && Identifiers.same(tokens.written(key.from()), name));
+                        && Identifiers.mayBeEqual(tokens.written(key.from()), name));
     }
 
     /** A key is the expression again, or its number in the list. */
     private boolean names(Span key, int position, OutputColumn column) {
-        if (columns.same(key, column.expression())) {
+        if (columns.areEqual(key, column.expression())) {
             return true;
         }
         return key.length() == 1

@@ -89,15 +89,15 @@ public final class OutputColumns {
                                 && Identifiers.bare(column.name()).equalsIgnoreCase(name),
                         column -> !isNamed(column) && isMadeUpName(column, name),
                         column -> name.equals(NAMELESS) && isNameless(column))
-                .map(this::which)
+                .map(this::indexes)
                 .filter(found -> found.length > 0)
                 .findFirst()
-                .or(() -> Optional.of(which(column -> isTextOf(column, name))).filter(found -> found.length == 1))
+                .or(() -> Optional.of(indexes(column -> isTextOf(column, name))).filter(found -> found.length == 1))
                 .map(Arrays::stream)
                 .orElse(IntStream.empty());
     }
 
-    private int[] which(Predicate<OutputColumn> test) {
+    private int[] indexes(Predicate<OutputColumn> test) {
         return IntStream.range(0, columns.size())
                 .filter(i -> test.test(columns.get(i)))
                 .toArray();

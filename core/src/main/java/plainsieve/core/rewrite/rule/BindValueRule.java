@@ -48,14 +48,14 @@ public final class BindValueRule {
             return blank(place, parameter, sourceText);
         }
         if (choice instanceof Choice.All) {
-            throw refused(
+            throw invalid(
                     parameter,
                     sourceText.tokens().place(place.token()),
                     "all-without-list",
                     ":%s is set to all, but this place needs explicit values.",
                     "Choose values, or give the parameter a list.");
         }
-        throw refused(
+        throw invalid(
                 parameter,
                 sourceText.tokens().place(place.token()),
                 "many-in-single-place",
@@ -79,7 +79,7 @@ public final class BindValueRule {
         if (bindsNull) {
             return Fragment.bound(parameter.name(), new PlaceholderBinding.TypedNull(parameter.type()));
         }
-        throw refused(
+        throw invalid(
                 parameter,
                 sourceText.tokens().place(place.token()),
                 "blank-not-possible",
@@ -99,7 +99,7 @@ public final class BindValueRule {
         boolean listed =
                 parameter.allowed().filter(list -> list.allow(name.name())).isPresent();
         if (!listed || name.name().indexOf('\0') >= 0) {
-            throw refused(
+            throw invalid(
                     parameter,
                     sourceText.tokens().place(place.token()),
                     "name-not-listed",
@@ -109,7 +109,7 @@ public final class BindValueRule {
         return Fragment.of(sourceText.dialect().quoteName(name.name()));
     }
 
-    private static ProblemException refused(
+    private static ProblemException invalid(
             Parameter parameter, TextLocation where, String kind, String message, String advice) {
         return new ProblemException(Problem.of(kind, message.formatted(parameter.name()), advice)
                 .at(where)

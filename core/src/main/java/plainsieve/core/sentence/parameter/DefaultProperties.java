@@ -125,7 +125,7 @@ final class DefaultProperties {
                 today,
                 false,
                 this::offers,
-                this::taking);
+                this::withDefault);
     }
 
     private final class InWords implements DefaultDefinition.Visitor<String> {
@@ -178,7 +178,7 @@ final class DefaultProperties {
                 "",
                 labels());
         return new ChoiceDescription(Map.of(parameter.name(), read), Map.of(parameter.name(), choice), Locale.UK)
-                .say(List.of(parameter.name()));
+                .describe(List.of(parameter.name()));
     }
 
     private Map<String, String> labels() {
@@ -202,11 +202,11 @@ final class DefaultProperties {
         return offers;
     }
 
-    private ConvertedParameter taking(String taken) {
+    private ConvertedParameter withDefault(String taken) {
         if (!taken.startsWith("/")) {
             return opening(typed(taken.strip()));
         }
-        MarkOption.taken(offers(), taken);
+        MarkOption.select(offers(), taken);
         return switch (taken) {
             case NOTHING -> opening(DefaultDefinition.of(ChoiceText.blank()));
             case TRIED -> opening(DefaultDefinition.of(parameter.trial()));

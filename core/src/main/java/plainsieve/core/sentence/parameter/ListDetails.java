@@ -34,7 +34,7 @@ final class ListDetails {
         this.around = around;
     }
 
-    private ConvertedParameter to(ListDefinition changed) {
+    private ConvertedParameter withList(ListDefinition changed) {
         return new ParameterConversion(parameter).toList(changed);
     }
 
@@ -51,7 +51,7 @@ final class ListDetails {
             rest.add(gone());
         }
         if (list.isAsked()) {
-            rest.add(kept());
+            rest.add(cacheTime());
         }
         return rest;
     }
@@ -65,7 +65,7 @@ final class ListDetails {
                 .collect(Collectors.toCollection(ArrayList::new));
         offers.add(0, MarkOption.of(NONE, "the value itself", ""));
         String now = place.label().isEmpty() ? "the value itself" : place.label();
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; labels from ",
                         "label-column",
                         now,
@@ -102,7 +102,8 @@ final class ListDetails {
 
     private ConvertedParameter replaceColumn(UnaryOperator<ColumnReference> change) {
         ListDefinition.FromColumn column = (ListDefinition.FromColumn) list;
-        return to(new ListDefinition.FromColumn(change.apply(column.column()), column.counts(), column.kept()));
+        return withList(
+                new ListDefinition.FromColumn(change.apply(column.column()), column.counts(), column.cacheTime()));
     }
 
     private ParameterProperty compared() {
@@ -110,12 +111,12 @@ final class ListDetails {
         List<MarkOption> offers = new ArrayList<>(ListProperties.columnOffers(around));
         offers.add(0, MarkOption.of(NONE, "none", ""));
         String now = none ? "none" : ListColumn.inWords(list.column());
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; values of column: ",
                         "compared",
                         now,
                         () -> offers,
-                        taken -> to(new ListDefinition.Typed(
+                        taken -> withList(new ListDefinition.Typed(
                                 list.typedValues(),
                                 taken.equals(NONE) ? ColumnReference.NONE : ListProperties.column(around, taken))))
                 .rareWhen(none);
@@ -126,7 +127,7 @@ final class ListDetails {
         List<MarkOption> offers = Stream.of(MissingValuePolicy.values())
                 .map(rule -> MarkOption.of(rule.name(), inWords(rule), ""))
                 .toList();
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; unlisted values are ",
                         "gone",
                         inWords(now.whenUnlisted()),
@@ -143,23 +144,23 @@ final class ListDetails {
         };
     }
 
-    private ParameterProperty kept() {
+    private ParameterProperty cacheTime() {
         List<MarkOption> offers = AGES.keySet().stream()
                 .sorted()
                 .map(seconds -> MarkOption.of(Long.toString(seconds), AGES.get(seconds), ""))
                 .toList();
-        long now = list.kept().toSeconds();
+        long now = list.cacheTime().toSeconds();
         String inWords = AGES.getOrDefault(now, "%,d seconds".formatted(now));
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; list cached for ",
                         "kept",
                         inWords,
                         () -> offers,
-                        seconds -> to(kept(Duration.ofSeconds(Long.parseLong(seconds)))))
-                .rareWhen(list.kept().equals(ListDefinition.USUALLY_KEPT));
+                        seconds -> withList(cacheTime(Duration.ofSeconds(Long.parseLong(seconds)))))
+                .rareWhen(list.cacheTime().equals(ListDefinition.USUALLY_KEPT));
     }
 
-    private ListDefinition kept(Duration kept) {
+    private ListDefinition cacheTime(Duration kept) {
         return list instanceof ListDefinition.FromColumn column
                 ? new ListDefinition.FromColumn(column.column(), column.counts(), kept)
                 : new ListDefinition.FromQuery(list.queryId(), kept);

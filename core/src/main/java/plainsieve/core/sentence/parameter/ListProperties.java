@@ -48,7 +48,7 @@ final class ListProperties {
                 follows(),
                 rare,
                 this::offers,
-                this::taking));
+                this::withSource));
         if (list instanceof ListDefinition.Typed typed) {
             List<ListedValue> now = typed.typedValues();
             Sentence.Mark mark =
@@ -59,7 +59,7 @@ final class ListProperties {
                     "",
                     false,
                     List::of,
-                    lines -> to(new ListDefinition.Typed(TypedListText.read(lines), typed.column()))));
+                    lines -> withList(new ListDefinition.Typed(TypedListText.read(lines), typed.column()))));
         }
         if (list instanceof ListDefinition.FromColumn column) {
             values.add(counts(column));
@@ -167,22 +167,22 @@ final class ListProperties {
                 .toList();
     }
 
-    private ConvertedParameter taking(String taken) {
+    private ConvertedParameter withSource(String taken) {
         if (!taken.startsWith("/")) {
-            return to(named(taken.strip()));
+            return withList(named(taken.strip()));
         }
-        MarkOption.taken(offers(), taken);
+        MarkOption.select(offers(), taken);
         return switch (taken) {
-            case ANY -> to(new ListDefinition.Any());
-            case TYPED -> to(new ListDefinition.Typed(list.typedValues(), list.column()));
+            case ANY -> withList(new ListDefinition.Any());
+            case TYPED -> withList(new ListDefinition.Typed(list.typedValues(), list.column()));
             default ->
                 taken.startsWith(QUERY)
-                        ? to(new ListDefinition.FromQuery(taken.substring(QUERY.length()), list.kept()))
-                        : to(ofColumn(column(around, taken)));
+                        ? withList(new ListDefinition.FromQuery(taken.substring(QUERY.length()), list.cacheTime()))
+                        : withList(ofColumn(column(around, taken)));
         };
     }
 
-    private ConvertedParameter to(ListDefinition changed) {
+    private ConvertedParameter withList(ListDefinition changed) {
         return new ParameterConversion(parameter).toList(changed);
     }
 
@@ -197,7 +197,7 @@ final class ListProperties {
 
     private ListDefinition ofColumn(ColumnReference place) {
         boolean counted = list instanceof ListDefinition.FromColumn column && column.counts();
-        return new ListDefinition.FromColumn(place, counted, list.kept());
+        return new ListDefinition.FromColumn(place, counted, list.cacheTime());
     }
 
     /** Parses typed text: a column, a query, or values separated by commas. */
@@ -212,7 +212,7 @@ final class ListProperties {
         Optional<ListDefinition> query = around.queries().stream()
                 .filter(candidate -> candidate.name().equalsIgnoreCase(typed.replaceFirst("(?i)^the query ", "")))
                 .findFirst()
-                .map(found -> new ListDefinition.FromQuery(found.id(), list.kept()));
+                .map(found -> new ListDefinition.FromQuery(found.id(), list.cacheTime()));
         Optional<ListDefinition> values = typed.contains(",")
                 ? Optional.of(new ListDefinition.Typed(
                         TypedListText.read(typed.replaceAll("\\s*,\\s*", "\n")), ColumnReference.NONE))
@@ -225,9 +225,9 @@ final class ListProperties {
                         around.columns().stream().map(column -> ListColumn.inWords(column.place())),
                         around.queries().stream().map(ParameterContext.NamedQuery::name))
                 .toList();
-        return parameter.refused(
+        return parameter.invalid(
                 "No column or query is named “%s”.".formatted(typed),
-                NearestName.to(typed, known)
+                NearestName.of(typed, known)
                         .map("Did you mean %s?"::formatted)
                         .orElse("Write table.column, a query name, or values separated by commas."));
     }
@@ -239,12 +239,13 @@ final class ListProperties {
                 MarkOption.of(with, with, "viewers see how many rows each value has"),
                 MarkOption.of(without, without, ""));
         String lead = column.counts() ? " " : "; list ";
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         lead,
                         "counts",
                         column.counts() ? with : without,
                         () -> offers,
-                        taken -> to(new ListDefinition.FromColumn(column.column(), taken.equals(with), column.kept())))
+                        taken -> withList(
+                                new ListDefinition.FromColumn(column.column(), taken.equals(with), column.cacheTime())))
                 .rareWhen(!column.counts());
     }
 }

@@ -40,7 +40,7 @@ final class MeaningProperties {
     }
 
     ParameterProperty type() {
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                 "is ",
                 "type",
                 inWords(meaning.type()),
@@ -69,8 +69,12 @@ final class MeaningProperties {
 
     /** One value, many, the lower end of a range, or a computed value. */
     ParameterProperty takes() {
-        ParameterProperty takes = ParameterProperty.taken(
-                parameter.isComputed() ? ", " : ", takes ", "takes", taking(), this::takesOffers, this::taking);
+        ParameterProperty takes = ParameterProperty.selectable(
+                parameter.isComputed() ? ", " : ", takes ",
+                "takes",
+                withMultiplicity(),
+                this::takesOffers,
+                this::withMultiplicity);
         return around.beginning(parameter.name())
                 .map(start -> takes.then(", the end of the range of :" + start))
                 .orElse(takes);
@@ -97,7 +101,7 @@ final class MeaningProperties {
                 && other.rangeEnd().isEmpty();
     }
 
-    private String taking() {
+    private String withMultiplicity() {
         if (parameter.isComputed()) {
             return "computed";
         }
@@ -111,7 +115,7 @@ final class MeaningProperties {
         return "a range up to :" + end;
     }
 
-    private ConvertedParameter taking(String taken) {
+    private ConvertedParameter withMultiplicity(String taken) {
         if (taken.equals(COMPUTED)) {
             return ConvertedParameter.without(
                     parameter.isComputed()
@@ -134,7 +138,7 @@ final class MeaningProperties {
                 .map(rule -> MarkOption.of(rule.word(), inWords(rule), ""))
                 .toList();
         return List.of(
-                ParameterProperty.taken(
+                ParameterProperty.selectable(
                         "; when blank: ",
                         "blank",
                         inWords(meaning.blankRule()),
@@ -214,7 +218,7 @@ final class MeaningProperties {
         List<MarkOption> offers = possible.stream()
                 .map(coverage -> MarkOption.of(coverage.word(), inWords(coverage), ""))
                 .toList();
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; a value means ",
                         "covers",
                         inWords(meaning.covers()),
@@ -236,7 +240,7 @@ final class MeaningProperties {
 
     private ParameterProperty all() {
         String each = "all listed values";
-        return ParameterProperty.taken(
+        return ParameterProperty.selectable(
                         "; all means ",
                         "all",
                         meaning.sendEach() ? each : NO_FILTER,

@@ -26,14 +26,14 @@ record ParameterProperty(
         Function<String, ConvertedParameter> with) {
 
     /** A property with options, which are computed on demand. */
-    static ParameterProperty taken(
+    static ParameterProperty selectable(
             String lead,
             String id,
             String text,
             Supplier<List<MarkOption>> offers,
             Function<String, ConvertedParameter> with) {
         Function<String, ConvertedParameter> offered =
-                taken -> with.apply(MarkOption.taken(offers.get(), taken).id());
+                taken -> with.apply(MarkOption.select(offers.get(), taken).id());
         return new ParameterProperty(lead, mark(id, text, Sentence.EditKind.TAKEN, ""), "", false, offers, offered);
     }
 

@@ -85,7 +85,7 @@ public final class ParameterSentence {
                                 parameter.words().group(),
                                 words::group)
                         .rareWhen(true),
-                ParameterProperty.taken(
+                ParameterProperty.selectable(
                                 "; values in Sent: ",
                                 "private",
                                 now.unlogged() ? hidden : kept,

@@ -337,7 +337,7 @@ public final class ParameterSentenceParser {
         String[] words = phrase.replace(":", "").split(" ");
         for (int length = Math.min(words.length, 3); length > 0; length--) {
             String beginning = String.join(" ", List.of(words).subList(0, length));
-            Optional<String> nearest = NearestName.to(beginning, LEADS.keySet());
+            Optional<String> nearest = NearestName.of(beginning, LEADS.keySet());
             if (nearest.isPresent() && beginning.length() > 2) {
                 return nearest;
             }

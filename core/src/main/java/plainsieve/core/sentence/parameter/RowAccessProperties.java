@@ -20,24 +20,24 @@ final class RowAccessProperties {
 
     RowAccessProperties(ParameterDefinition parameter, ParameterContext around) {
         this.parameter = parameter;
-        this.rowAccessRule = parameter.hold();
+        this.rowAccessRule = parameter.rowAccess();
         this.around = around;
     }
 
     List<ParameterProperty> all() {
         List<ParameterProperty> all = new ArrayList<>();
-        all.add(ParameterProperty.taken("; viewers may choose ", "held", inWords(), this::offers, this::taking)
+        all.add(ParameterProperty.selectable("; viewers may choose ", "held", inWords(), this::offers, this::withOrigin)
                 .rareWhen(!rowAccessRule.holds()));
         if (rowAccessRule.holds()) {
             String open = rowAccessRule.exempt().isEmpty()
                     ? "none"
                     : rowAccessRule.exempt().stream().map(this::named).sorted().collect(Collectors.joining(", "));
-            all.add(ParameterProperty.taken(
+            all.add(ParameterProperty.selectable(
                     "; visible to everyone without it: ",
                     "open",
                     open,
                     this::things,
-                    id -> to(rowAccessRule.exempt(id, !rowAccessRule.isOpen(id)))));
+                    id -> withRule(rowAccessRule.exempt(id, !rowAccessRule.isOpen(id)))));
         }
         return all;
     }
@@ -73,16 +73,16 @@ final class RowAccessProperties {
         return offers;
     }
 
-    private ConvertedParameter taking(String taken) {
+    private ConvertedParameter withOrigin(String taken) {
         if (taken.startsWith(CLAIM)) {
-            return to(
+            return withRule(
                     new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), rowAccessRule.exempt()));
         }
         if (taken.startsWith(QUERY)) {
-            return to(
+            return withRule(
                     new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), rowAccessRule.exempt()));
         }
-        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.exempt()));
+        return withRule(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.exempt()));
     }
 
     /** Queries and queried lists: what may have to be restricted. */
@@ -105,7 +105,7 @@ final class RowAccessProperties {
         return thing.startsWith(":") ? "the list of " + thing : around.queryName(thing);
     }
 
-    private ConvertedParameter to(RowAccessRule changed) {
+    private ConvertedParameter withRule(RowAccessRule changed) {
         return ConvertedParameter.without(
                 parameter.withBounds(parameter.bounds().heldBy(changed)));
     }

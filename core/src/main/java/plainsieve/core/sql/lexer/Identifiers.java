@@ -23,7 +23,7 @@ public final class Identifiers {
     }
 
     /** Whether two identifiers may refer to the same object: equal ignoring case. */
-    public static boolean same(String one, String other) {
+    public static boolean mayBeEqual(String one, String other) {
         return bare(one).equalsIgnoreCase(bare(other));
     }
 }

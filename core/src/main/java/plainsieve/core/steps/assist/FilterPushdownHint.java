@@ -83,7 +83,7 @@ public record FilterPushdownHint(int step, String reason) {
             return plain(firstRows.each()).containsAll(named)
                     && !firstRows.each().isEmpty();
         } else if (step instanceof Step.Columns columns) {
-            return kept(columns.columns()).containsAll(named);
+            return keptColumns(columns.columns()).containsAll(named);
         } else if (step instanceof Step.ToRows rows) {
             return !any(named, Stream.concat(rows.columns().stream(), Stream.of(rows.name(), rows.value())));
         }
@@ -129,7 +129,7 @@ public record FilterPushdownHint(int step, String reason) {
     }
 
     /** Columns that keep their names, and do not get that of another. */
-    private static Set<String> kept(List<Step.ColumnAlias> taken) {
+    private static Set<String> keptColumns(List<Step.ColumnAlias> taken) {
         return names(taken.stream()
                 .filter(one -> one.column().name().equalsIgnoreCase(one.as().name()))
                 .map(one -> one.column().name())

@@ -65,7 +65,7 @@ final class OperatorOptions {
     }
 
     private static String inWords(ComparisonOperator comparisonOperator) {
-        return switch (comparisonOperator.wants()) {
+        return switch (comparisonOperator.operands()) {
             case NOTHING -> comparisonOperator.words();
             case TWO -> comparisonOperator.words() + " … " + comparisonOperator.between() + " …";
             case LIST -> comparisonOperator.words() + " (…)";
@@ -75,7 +75,7 @@ final class OperatorOptions {
 
     private static String written(ComparisonOperator comparisonOperator, List<String> operands, Optional<Type> type) {
         String first = operands.isEmpty() ? usual(type) : operands.get(0);
-        return switch (comparisonOperator.wants()) {
+        return switch (comparisonOperator.operands()) {
             case NOTHING -> comparisonOperator.words();
             case ONE -> comparisonOperator.words() + " " + first;
             case TWO ->

@@ -56,7 +56,7 @@ public final class StepCompletions {
                 : analysis.steps().get(behind - 1).columns().orElse(List.of());
         Map<String, MarkOption> found = new LinkedHashMap<>();
         String valuesOf = "";
-        for (Expectation expectation : analysis.wanted(asked, behind)) {
+        for (Expectation expectation : analysis.expectations(asked, behind)) {
             valuesOf = expectation.kind() == Expectation.Kind.VALUE ? expectation.words() : valuesOf;
             for (MarkOption option : offers(expectation, columns)) {
                 if (option.id().toLowerCase(Locale.ROOT).startsWith(begun)

@@ -57,7 +57,7 @@ final class BatchedCallSql {
             return Optional.empty();
         }
         SelectBlock keys = keys(ours);
-        Set<String> taken = context.taken(ours);
+        Set<String> taken = context.usedAliases(ours);
         taken.addAll(keys.aliases());
         SelectBlock query = rows.of(step.rows(), taken, keys);
         boolean deeper = query.hasWindow()
@@ -72,7 +72,7 @@ final class BatchedCallSql {
     /** All the values with which it is called, each once. */
     private SelectBlock keys(SelectBlock ours) {
         List<SelectBlock.Out> outs =
-                columns().stream().flatMap(name -> ours.out(name).stream()).toList();
+                columns().stream().flatMap(name -> ours.output(name).stream()).toList();
         return context.wrapped(ours.outs(outs).ordered(List.of()).asDistinct());
     }
 
@@ -91,7 +91,7 @@ final class BatchedCallSql {
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (SelectBlock.Out key : keys.outs()) {
             String name = "each_" + key.name();
-            while (query.out(name).isPresent()) {
+            while (query.output(name).isPresent()) {
                 name = name + "_";
             }
             outs.add(new SelectBlock.Out(
@@ -134,8 +134,8 @@ final class BatchedCallSql {
     }
 
     /** Grand totals, each computed beside a row; empty if the query is not one, or calls another. */
-    Optional<SelectBlock> beside(SelectBlock ours) {
-        SelectBlock query = rows.of(step.rows(), context.taken(ours), ours);
+    Optional<SelectBlock> crossJoined(SelectBlock ours) {
+        SelectBlock query = rows.of(step.rows(), context.usedAliases(ours), ours);
         boolean fits =
                 query.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
                         && !query.hasWindow()

@@ -62,7 +62,7 @@ final class ColumnsSql {
         SelectBlock from = whole(block);
         List<SelectBlock.Out> outs = new ArrayList<>(from.outs());
         for (Step.Name name : names) {
-            outs.remove(there(from, name));
+            outs.remove(existing(from, name));
         }
         if (outs.isEmpty() && !from.open()) {
             throw context.wrong(
@@ -74,7 +74,7 @@ final class ColumnsSql {
     SelectBlock rename(SelectBlock block, List<Step.ColumnAlias> renamed) {
         List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
         for (Step.ColumnAlias one : renamed) {
-            SelectBlock.Out out = there(block, one.column());
+            SelectBlock.Out out = existing(block, one.column());
             int at = outs.indexOf(out);
             outs.set(at, new SelectBlock.Out(one.as().name(), out.value()));
         }
@@ -91,8 +91,8 @@ final class ColumnsSql {
     }
 
     /** A column that is changed in its place must be known with all the others. */
-    private SelectBlock.Out there(SelectBlock block, Step.Name name) {
-        Optional<SelectBlock.Out> out = block.out(name.name());
+    private SelectBlock.Out existing(SelectBlock block, Step.Name name) {
+        Optional<SelectBlock.Out> out = block.output(name.name());
         if (out.isEmpty() && block.open()) {
             throw context.wrong(
                     "unknown-columns",
@@ -104,7 +104,7 @@ final class ColumnsSql {
     }
 
     SelectBlock newColumn(SelectBlock block, Step.NewColumn step) {
-        Optional<SelectBlock.Out> before = block.out(step.name().name());
+        Optional<SelectBlock.Out> before = block.output(step.name().name());
         SelectBlock into = before.isPresent() && block.distinct() ? context.wrapped(block) : block;
         return with(into, step.name().name(), within -> new ExpressionSql(context, within).of(step.value()));
     }
@@ -121,16 +121,16 @@ final class ColumnsSql {
 
     SelectBlock fill(SelectBlock block, Step.Fill step) {
         SelectBlock into = block.distinct() ? context.wrapped(block) : block;
-        SelectBlock.Out out = there(into, step.column());
+        SelectBlock.Out out = existing(into, step.column());
         return with(into, out.name(), within -> filled(within, step));
     }
 
     private SqlExpression filled(SelectBlock block, Step.Fill step) {
-        SqlExpression value = there(block, step.column()).value();
+        SqlExpression value = existing(block, step.column()).value();
         SqlExpression with = new ExpressionSql(context, block).of(step.with());
         StepOrigin origin = context.origin(step.column().at().to(step.with().at()));
         ExpressionSql expressions = new ExpressionSql(context, block);
-        List<SqlFragment> parts = expressions.beside(List.of(value, with), origin);
+        List<SqlFragment> parts = expressions.unified(List.of(value, with), origin);
         SqlFragment sql = SqlFragment.form(
                 p -> "coalesce(" + p.get(0) + ", " + p.get(1) + ")", origin, parts.get(0), parts.get(1));
         SqlExpression both = expressions.together(List.of(value, with), sql, value.type(), Binding.SINGLE);
@@ -139,9 +139,9 @@ final class ColumnsSql {
 
     SelectBlock replace(SelectBlock block, Step.Replace step) {
         // A computed value is named in its own block: the CASE repeats it once for each pair.
-        boolean isComputed = !there(block, step.column()).isColumn();
+        boolean isComputed = !existing(block, step.column()).isColumn();
         SelectBlock into = block.distinct() || isComputed ? context.wrapped(block) : block;
-        SelectBlock.Out out = there(into, step.column());
+        SelectBlock.Out out = existing(into, step.column());
         LineSpan span = step.column().at();
         StepExpression.Column column = new StepExpression.Column(out.name(), false, span);
         List<StepExpression.Branch> branches = step.pairs().stream()
@@ -170,11 +170,11 @@ final class ColumnsSql {
         SelectBlock first = with(
                 block,
                 step.before().name(),
-                within -> part(text.apply(within), p -> expressionSyntax.beforeSign(p, sign), origin));
+                within -> part(text.apply(within), p -> expressionSyntax.beforeSeparator(p, sign), origin));
         // The column may be the one that the first part replaces.
         SelectBlock before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
         // Without the separator there is no second part.
-        SqlExpression behind = part(text.apply(before), p -> expressionSyntax.behindSign(p, sign), origin)
+        SqlExpression behind = part(text.apply(before), p -> expressionSyntax.afterSeparator(p, sign), origin)
                 .perhapsEmpty();
         return context.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));
     }
@@ -190,7 +190,7 @@ final class ColumnsSql {
         }
         SelectBlock from = block.limit().isPresent() || block.hasWindow() ? context.wrapped(block) : block;
         List<SelectBlock.Ordering> order = from.order().stream()
-                .takeWhile(one -> from.out(one.by())
+                .takeWhile(one -> from.output(one.by())
                         .filter(out -> out.value().isAs(one.value()))
                         .isPresent())
                 .toList();

@@ -60,7 +60,7 @@ record CompileContext(
     }
 
     /** Aliases that nothing more in a block may have. */
-    Set<String> taken(SelectBlock block) {
+    Set<String> usedAliases(SelectBlock block) {
         Set<String> taken = block.aliases();
         taken.addAll(reserved);
         return taken;
@@ -73,7 +73,7 @@ record CompileContext(
 
     /** The block as a subquery of another. The outer block inherits its order where possible. */
     SelectBlock wrapped(SelectBlock block) {
-        return wrapped(block, taken(block));
+        return wrapped(block, usedAliases(block));
     }
 
     /** @param taken forbidden aliases */
@@ -105,7 +105,7 @@ record CompileContext(
         List<SelectBlock.Ordering> outside = new ArrayList<>();
         for (SelectBlock.Ordering one : block.order()) {
             Optional<SelectBlock.Out> out =
-                    block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+                    block.output(one.by()).filter(found -> found.value().isAs(one.value()));
             if (out.isEmpty()) {
                 break;
             }

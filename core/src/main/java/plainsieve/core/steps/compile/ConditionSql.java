@@ -143,12 +143,12 @@ final class ConditionSql {
     }
 
     /** Whether it contains a null test. */
-    static boolean asksForMissing(StepCondition condition) {
+    static boolean testsForNull(StepCondition condition) {
         if (condition instanceof StepCondition.And and) {
-            return and.all().stream().anyMatch(ConditionSql::asksForMissing);
+            return and.all().stream().anyMatch(ConditionSql::testsForNull);
         }
         if (condition instanceof StepCondition.Or or) {
-            return or.any().stream().anyMatch(ConditionSql::asksForMissing);
+            return or.any().stream().anyMatch(ConditionSql::testsForNull);
         }
         if (condition instanceof StepCondition.Not) {
             return true;

@@ -114,10 +114,10 @@ final class ExpressionSql {
     }
 
     private SqlExpression column(SelectBlock block, String name, LineSpan span) {
-        Optional<SelectBlock.Out> out = block.out(name);
+        Optional<SelectBlock.Out> out = block.output(name);
         if (out.isPresent()) {
             SqlExpression value = out.get().value();
-            return value.written(value.sql().said(context.origin(span)), value.binding());
+            return value.written(value.sql().withOrigin(context.origin(span)), value.binding());
         }
         if (block.open()) {
             KnownColumn unknown = new KnownColumn(name, Optional.empty(), true);
@@ -133,7 +133,7 @@ final class ExpressionSql {
                 "unknown-column",
                 span,
                 "Unknown column “%s”.".formatted(name),
-                NearestName.to(name, names)
+                NearestName.of(name, names)
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("There are "
                                 + String.join(", ", names.stream().limit(12).toList()) + "."));
@@ -269,7 +269,7 @@ final class ExpressionSql {
             values.add(of(branch.then()));
         }
         values.add(of(depending.fallback()));
-        List<SqlFragment> written = beside(values, origin);
+        List<SqlFragment> written = unified(values, origin);
         for (int at = 0; at < parts.size(); at++) {
             sql = sql.and(" when ", origin)
                     .plus(parts.get(at).sql())
@@ -287,9 +287,9 @@ final class ExpressionSql {
     }
 
     /** Alternative values for one place, converted so that none loses digits. */
-    List<SqlFragment> beside(List<SqlExpression> values, StepOrigin origin) {
+    List<SqlFragment> unified(List<SqlExpression> values, StepOrigin origin) {
         List<SelectBlock> blocks = new ArrayList<>(List.of(ours));
         theirs.ifPresent(blocks::add);
-        return new NumericPrecision(forms()).kept(values, blocks, origin);
+        return new NumericPrecision(forms()).preserved(values, blocks, origin);
     }
 }

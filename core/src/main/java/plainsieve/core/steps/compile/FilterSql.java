@@ -29,12 +29,12 @@ final class FilterSql {
         SelectBlock into = block;
         List<StepCondition> each = condition instanceof StepCondition.And and ? and.all() : List.of(condition);
         for (StepCondition one : each) {
-            into = kept(into, one);
+            into = filtered(into, one);
         }
         return into;
     }
 
-    private SelectBlock kept(SelectBlock block, StepCondition condition) {
+    private SelectBlock filtered(SelectBlock block, StepCondition condition) {
         List<SqlExpression> conditions = conditions(block, condition);
         SelectBlock into = block;
         if (mustStandOutside(block, condition, conditions)) {
@@ -60,14 +60,14 @@ final class FilterSql {
             return true;
         }
         boolean onTotal = conditions.stream().anyMatch(one -> one.level() == EvaluationLevel.TOTAL);
-        boolean untold = !context.dialect().havingTellsMissingValues() && ConditionSql.asksForMissing(condition);
+        boolean untold = !context.dialect().havingTellsMissingValues() && ConditionSql.testsForNull(condition);
         return onTotal && (untold || context.dialect().havingKnowsNames() && namesAKey(block, condition));
     }
 
     /** HAVING of some databases resolves keys only by their name in the SELECT list. */
     private static boolean namesAKey(SelectBlock block, StepCondition condition) {
         return StepMentions.columns(condition).stream()
-                .flatMap(name -> block.out(name).stream())
+                .flatMap(name -> block.output(name).stream())
                 .anyMatch(out -> out.value().level() != EvaluationLevel.TOTAL);
     }
 
@@ -90,7 +90,7 @@ final class FilterSql {
     /** Rows that have a partner elsewhere, or have none. */
     SelectBlock onlyThose(SelectBlock block, Step.SemiJoin step) {
         return present(block, into -> {
-            SelectBlock other = rows.of(step.rows(), context.taken(into));
+            SelectBlock other = rows.of(step.rows(), context.usedAliases(into));
             SelectBlock matched = new JoinSql(context, rows).matched(into, other, step.match());
             return new ExistenceTest(matched, step.with() ? "exists " : "not exists ");
         });
@@ -111,7 +111,7 @@ final class FilterSql {
                             column, ComparisonOperator.IN, values, step.column().at()));
         }
         return present(block, into -> {
-            SelectBlock other = rows.of(step.rows(), context.taken(into));
+            SelectBlock other = rows.of(step.rows(), context.usedAliases(into));
             Step.Name theirs = step.theirs().orElseGet(() -> only(other).orElse(step.column()));
             StepExpression.Column inner = new StepExpression.Column(theirs.name(), true, theirs.at());
             StepExpression.Column outer = new StepExpression.Column(

@@ -30,7 +30,7 @@ final class FunctionSql {
         call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
         StepOrigin origin = expressions.making().origin(call.at());
         SqlFragment[] parts = call.function() == StepFunction.COALESCE
-                ? expressions.beside(arguments, origin).toArray(SqlFragment[]::new)
+                ? expressions.unified(arguments, origin).toArray(SqlFragment[]::new)
                 : arguments.stream()
                         .map(argument -> argument.at(Binding.SINGLE, origin))
                         .toArray(SqlFragment[]::new);

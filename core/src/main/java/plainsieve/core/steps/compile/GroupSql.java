@@ -90,7 +90,7 @@ final class GroupSql {
 
     private static String free(SelectBlock block, String wanted) {
         String name = wanted;
-        while (block.out(name).isPresent()) {
+        while (block.output(name).isPresent()) {
             name = name + "_";
         }
         return name;

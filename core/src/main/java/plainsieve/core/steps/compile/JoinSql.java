@@ -33,12 +33,12 @@ final class JoinSql {
         this.rows = rows;
     }
 
-    SelectBlock beside(SelectBlock block, Step.Join step) {
+    SelectBlock join(SelectBlock block, Step.Join step) {
         SelectBlock ours = apart(block.isPlain() ? block : context.wrapped(block), step.rows());
-        SelectBlock other = rows.of(step.rows(), context.taken(ours), ours);
+        SelectBlock other = rows.of(step.rows(), context.usedAliases(ours), ours);
         JoinedRows joined = joined(ours, other, step.kept());
         if (joined.lateral() && !context.dialect().forms().isSureOfLateral()) {
-            Optional<SelectBlock> without = new LateralFallbackSql(context, rows, this, step).beside(ours);
+            Optional<SelectBlock> without = new LateralFallbackSql(context, rows, this, step).crossJoined(ours);
             if (without.isPresent()) {
                 return without.get();
             }
@@ -52,7 +52,7 @@ final class JoinSql {
         SelectBlock.Join join =
                 new SelectBlock.Join(step.kept(), condition, matched(step.match(), joined.theirs()), joined.lateral());
         SelectBlock.FromItem from = new SelectBlock.FromItem(joined.item(), joined.alias(), Optional.of(join));
-        return taken(ours, joined.theirs(), step).from(from);
+        return withColumns(ours, joined.theirs(), step).from(from);
     }
 
     /** Joins each row with a small table of the column names; CASE selects the value for each name. */
@@ -62,7 +62,7 @@ final class JoinSql {
         ExpressionSql expressions = new ExpressionSql(context, ours);
         List<SelectBlock> names = new ArrayList<>();
         SqlFragment which = SqlFragment.of("case ", origin);
-        String alias = context.alias("names", context.taken(ours));
+        String alias = context.alias("names", context.usedAliases(ours));
         SqlExpression name = SelectBlock.ref(
                 alias,
                 new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
@@ -110,7 +110,7 @@ final class JoinSql {
         if (ours.aliases().stream().noneMatch(words::contains)) {
             return ours;
         }
-        Set<String> taken = context.taken(ours);
+        Set<String> taken = context.usedAliases(ours);
         taken.addAll(words);
         return context.wrapped(ours, taken);
     }
@@ -122,7 +122,7 @@ final class JoinSql {
     /** The columns of the joined rows in equality conditions, by their names in the joined item. */
     private static Set<String> matched(Step.Match match, SelectBlock theirs) {
         return named(match).stream()
-                .flatMap(name -> theirs.out(name).map(SelectBlock.Out::value).stream())
+                .flatMap(name -> theirs.output(name).map(SelectBlock.Out::value).stream())
                 .map(value -> value.sql().pieces())
                 .filter(pieces -> pieces.size() == 1 && pieces.get(0) instanceof SqlFragment.Ref)
                 .map(pieces -> ((SqlFragment.Ref) pieces.get(0)).column())
@@ -174,7 +174,7 @@ final class JoinSql {
             boolean lateral = speaksOf(other.onlyFrom(), ours);
             return new JoinedRows(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
         }
-        Set<String> taken = context.taken(ours);
+        Set<String> taken = context.usedAliases(ours);
         taken.addAll(other.aliases());
         SelectBlock inner = other.limit().isPresent() ? other : other.ordered(List.of());
         SelectBlock around = context.wrapped(inner, taken);
@@ -263,11 +263,11 @@ final class JoinSql {
         return value.level() == EvaluationLevel.CONSTANT && named[0] ? value.on(EvaluationLevel.ROW) : value;
     }
 
-    SelectBlock taken(SelectBlock ours, SelectBlock theirs, Step.Join step) {
+    SelectBlock withColumns(SelectBlock ours, SelectBlock theirs, Step.Join step) {
         SelectBlock with = ours;
         for (Step.ColumnAlias columnAlias : step.columns()) {
             String name = columnAlias.as().name();
-            if (with.out(name).isPresent()) {
+            if (with.output(name).isPresent()) {
                 throw context.wrong(
                         "column-twice",
                         columnAlias.as().at(),

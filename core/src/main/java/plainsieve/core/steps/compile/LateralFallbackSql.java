@@ -28,14 +28,14 @@ final class LateralFallbackSql {
     }
 
     /** Empty if only LATERAL can evaluate it. */
-    Optional<SelectBlock> beside(SelectBlock ours) {
+    Optional<SelectBlock> crossJoined(SelectBlock ours) {
         boolean never = !context.dialect().forms().takesLateral();
         if (never && isTyped(ours)) {
             return Optional.of(branches(ours));
         }
         BatchedCallSql called = new BatchedCallSql(context, rows, step);
         Optional<SelectBlock> totals =
-                never ? called.beside(ours).map(found -> joins.taken(ours, found, step)) : Optional.empty();
+                never ? called.crossJoined(ours).map(found -> joins.withColumns(ours, found, step)) : Optional.empty();
         Optional<SelectBlock> beside =
                 totals.isPresent() ? totals : called.of(ours).map(once -> joined(ours, once));
         if (beside.isEmpty() && never) {
@@ -50,27 +50,27 @@ final class LateralFallbackSql {
     }
 
     private SelectBlock joined(SelectBlock ours, BatchedCallSql.BatchedRows once) {
-        Set<String> aliases = context.taken(ours);
+        Set<String> aliases = context.usedAliases(ours);
         aliases.addAll(once.theirs().aliases());
         SelectBlock around = context.wrapped(once.theirs(), aliases);
         List<SqlFragment> on = new ArrayList<>();
-        once.called().forEach(same -> on.add(same(ours, around, same)));
+        once.called().forEach(same -> on.add(sameColumn(ours, around, same)));
         joins.conditions(ours, JoinSql.mayBeMissing(around, step.kept()), step.match()).stream()
                 .map(joins::conjunct)
                 .forEach(on::add);
         SelectBlock.FromItem only = around.from().get(0);
         SelectBlock.Join join = SelectBlock.Join.plain(step.kept(), SqlFragment.joined(on, " and ", context.origin()));
-        return joins.taken(ours, JoinSql.mayBeMissing(around, step.kept()), step)
+        return joins.withColumns(ours, JoinSql.mayBeMissing(around, step.kept()), step)
                 .from(new SelectBlock.FromItem(only.item(), only.alias(), Optional.of(join)));
     }
 
     /** A value with which a query was called is that of our row, also where both have none. */
-    private SqlFragment same(SelectBlock ours, SelectBlock around, Step.ColumnAlias same) {
-        SqlExpression own = ours.out(same.column().name()).orElseThrow().value();
-        SqlExpression called = around.out(same.as().name()).orElseThrow().value();
+    private SqlFragment sameColumn(SelectBlock ours, SelectBlock around, Step.ColumnAlias same) {
+        SqlExpression own = ours.output(same.column().name()).orElseThrow().value();
+        SqlExpression called = around.output(same.as().name()).orElseThrow().value();
         return SqlFragment.form(
                 p -> own.mayBeEmpty()
-                        ? context.dialect().forms().same(p.get(0), p.get(1))
+                        ? context.dialect().forms().isSame(p.get(0), p.get(1))
                         : p.get(0) + " = " + p.get(1),
                 context.origin(),
                 called.at(SqlExpression.Binding.SUM, context.origin()),
@@ -109,7 +109,7 @@ final class LateralFallbackSql {
     private SqlExpression ofOneRow(SqlExpression value, String alias, SelectBlock row) {
         SqlFragment sql = value.sql()
                 .replaced(ref -> ref.alias().equals(alias)
-                        ? row.out(ref.column())
+                        ? row.output(ref.column())
                                 .map(out -> out.value().at(SqlExpression.Binding.SINGLE, context.origin()))
                         : Optional.empty());
         return value.written(sql, value.binding());
@@ -122,7 +122,7 @@ final class LateralFallbackSql {
         SelectBlock literal = row.outs(ours.outs().stream()
                 .map(out -> new SelectBlock.Out(out.name(), ofOneRow(out.value(), alias, row)))
                 .toList());
-        SelectBlock other = rows.of(step.rows(), context.taken(one), literal);
+        SelectBlock other = rows.of(step.rows(), context.usedAliases(one), literal);
         JoinSql.JoinedRows joined = joins.joined(one, other, step.kept());
         SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), context.origin());
         List<SqlFragment> on = new ArrayList<>(joined.where());
@@ -132,6 +132,6 @@ final class LateralFallbackSql {
         SqlFragment condition = on.isEmpty() ? always : SqlFragment.joined(on, " and ", context.origin());
         SelectBlock.FromItem from = new SelectBlock.FromItem(
                 joined.item(), joined.alias(), Optional.of(SelectBlock.Join.plain(step.kept(), condition)));
-        return joins.taken(one, joined.theirs(), step).from(from);
+        return joins.withColumns(one, joined.theirs(), step).from(from);
     }
 }

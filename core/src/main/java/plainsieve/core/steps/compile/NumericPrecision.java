@@ -24,7 +24,7 @@ final class NumericPrecision {
     }
 
     /** The SQL of alternative values in one place. */
-    List<SqlFragment> kept(List<SqlExpression> values, List<SelectBlock> blocks, StepOrigin origin) {
+    List<SqlFragment> preserved(List<SqlExpression> values, List<SelectBlock> blocks, StepOrigin origin) {
         boolean computed =
                 values.stream().filter(NumericPrecision::isDecimal).anyMatch(value -> !isNarrow(value, blocks));
         return values.stream()
@@ -33,7 +33,7 @@ final class NumericPrecision {
     }
 
     /** Appended rows whose values keep their digits. All blocks have the same names in the same order. */
-    List<SelectBlock> kept(List<SelectBlock> blocks, StepOrigin origin) {
+    List<SelectBlock> preserved(List<SelectBlock> blocks, StepOrigin origin) {
         List<SelectBlock> all = blocks;
         for (int at = 0; at < blocks.get(0).outs().size(); at++) {
             int column = at;
@@ -60,7 +60,7 @@ final class NumericPrecision {
     }
 
     private SqlFragment wide(SqlExpression value, StepOrigin origin) {
-        return SqlFragment.form(parts -> expressionSyntax.besideOthers(parts.get(0)), origin, value.sql());
+        return SqlFragment.form(parts -> expressionSyntax.unifiable(parts.get(0)), origin, value.sql());
     }
 
     private static boolean alike(List<SqlExpression> values) {
@@ -100,7 +100,7 @@ final class NumericPrecision {
     }
 
     private static boolean isStored(SelectBlock block, String column) {
-        return block.out(column)
+        return block.output(column)
                 .filter(out -> isNarrow(out.value(), List.of(block)))
                 .isPresent();
     }

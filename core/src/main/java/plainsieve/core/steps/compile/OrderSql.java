@@ -90,7 +90,7 @@ final class OrderSql {
             List<SelectBlock.Ordering> order,
             Function<SelectBlock, SqlExpression> count) {
         String hidden = "place_in_group";
-        while (from.out(hidden).isPresent()) {
+        while (from.output(hidden).isPresent()) {
             hidden = hidden + "_";
         }
         SqlFragment place = window(from, "row_number()", each, order);
@@ -102,7 +102,7 @@ final class OrderSql {
 
     /** The rows of which a hidden number is not above a count, without it. */
     private SelectBlock notAbove(SelectBlock block, String column, SqlExpression count) {
-        SqlExpression place = block.out(column).orElseThrow().value();
+        SqlExpression place = block.output(column).orElseThrow().value();
         SqlFragment sql = place.sql().and(" <= ", context.origin()).plus(count.sql());
         List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
         outs.removeIf(out -> out.name().equals(column));
@@ -127,7 +127,7 @@ final class OrderSql {
         Optional<SqlExpression> of = step.of().map(expression -> new ExpressionSql(context, from).of(expression));
         boolean onWindow = of.filter(value -> value.level() == EvaluationLevel.WINDOW)
                         .isPresent()
-                || step.by().stream().anyMatch(by -> from.out(by.column().name())
+                || step.by().stream().anyMatch(by -> from.output(by.column().name())
                         .filter(out -> out.value().level() == EvaluationLevel.WINDOW)
                         .isPresent());
         if (onWindow) {

@@ -72,7 +72,7 @@ final class ParameterizedQuery {
                 "unknown-argument",
                 argument.at(),
                 "Query “%s” has no parameter :%s.".formatted(query.name(), argument.parameter()),
-                NearestName.to(argument.parameter(), known)
+                NearestName.of(argument.parameter(), known)
                         .map("Did you mean :%s?"::formatted)
                         .orElse(known.isEmpty() ? "It has none." : "It has :" + String.join(", :", known) + "."));
     }

@@ -87,7 +87,7 @@ final class RowsSql {
                     "unknown-table",
                     table.at(),
                     "Unknown table “%s”.".formatted(table.inWords()),
-                    NearestName.to(table.name(), context.around().tables())
+                    NearestName.of(table.name(), context.around().tables())
                             .map("Did you mean “%s”?"::formatted)
                             .orElse("Use one of the source's tables."));
         }

@@ -85,7 +85,7 @@ final class StatementWriter {
             stack(shape, bare.get(), line);
             return;
         }
-        SelectBlock block = JoinElimination.leftOut(asked(shape, whole));
+        SelectBlock block = JoinElimination.leftOut(reduced(shape, whole));
         boolean qualified = within || isQualified(block);
         words(block.distinct() ? "select distinct " : "select ");
         select(block, qualified);
@@ -109,14 +109,14 @@ final class StatementWriter {
     /** Sorts by the alias of an expression in the SELECT list, if it has one. */
     private SqlFragment orderTerm(SelectBlock block, SelectBlock.Ordering one) {
         Optional<SelectBlock.Out> out =
-                block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+                block.output(one.by()).filter(found -> found.value().isAs(one.value()));
         return out.isEmpty() || isPlain(out.get())
                 ? one.value().sql()
                 : SqlFragment.of(name(out.get().name()), context.origin());
     }
 
     /** The block reduced to its required columns. */
-    private SelectBlock asked(NeededColumns shape, SelectBlock block) {
+    private SelectBlock reduced(NeededColumns shape, SelectBlock block) {
         if (shape.all() || block.distinct()) {
             return block;
         }
@@ -125,7 +125,7 @@ final class StatementWriter {
         if (block.open()) {
             String first = block.from().get(0).alias();
             List<SelectBlock.Out> unknown = shape.names().stream()
-                    .filter(name -> block.out(name).isEmpty())
+                    .filter(name -> block.output(name).isEmpty())
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
                     .map(column -> new SelectBlock.Out(column.name(), SelectBlock.ref(first, column, context.origin())))
                     .toList();
@@ -148,7 +148,7 @@ final class StatementWriter {
      */
     private static boolean isQualified(SelectBlock block) {
         boolean orderedByOthers =
-                block.order().stream().anyMatch(one -> block.out(one.by()).isEmpty());
+                block.order().stream().anyMatch(one -> block.output(one.by()).isEmpty());
         boolean grouped = block.grouping().isPresent();
         if (block.from().size() > 1
                 || block.hasWindow() && grouped

@@ -40,7 +40,7 @@ final class StepCompiler {
         if (step instanceof Step.Where where) {
             return filters.where(block, where.condition());
         } else if (step instanceof Step.Join join) {
-            return new JoinSql(context, rows).beside(block, join);
+            return new JoinSql(context, rows).join(block, join);
         } else if (step instanceof Step.SemiJoin only) {
             return filters.onlyThose(block, only);
         } else if (step instanceof Step.MembershipFilter among) {

@@ -47,7 +47,7 @@ final class StepQueryResolver implements QueryResolver {
                 "unknown-query",
                 query.at(),
                 "Unknown query “%s”.".formatted(query.name()),
-                NearestName.to(query.name(), all)
+                NearestName.of(query.name(), all)
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("Use one of the project's queries."));
     }

@@ -110,8 +110,8 @@ public record StepsAnalysis(
     }
 
     /** Possible continuations of a typed line after the given number of steps. */
-    public Set<Expectation> wanted(String typed, int behind) {
-        return ParsedStep.wanted(
+    public Set<Expectation> expectations(String typed, int behind) {
+        return ParsedStep.expectations(
                 typed,
                 new StepScope(
                         behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
@@ -168,7 +168,7 @@ public record StepsAnalysis(
             List<SortColumn> order = new ArrayList<>();
             for (SelectBlock.Ordering one : block.order()) {
                 Optional<SelectBlock.Out> out =
-                        block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+                        block.output(one.by()).filter(found -> found.value().isAs(one.value()));
                 if (out.isEmpty()) {
                     break;
                 }

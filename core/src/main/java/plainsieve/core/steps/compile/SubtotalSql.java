@@ -73,8 +73,8 @@ final class SubtotalSql {
                 })
                 .toList();
         Set<String> taken = new LinkedHashSet<>();
-        blocks.forEach(one -> taken.addAll(context.taken(one)));
-        taken.addAll(context.taken(rows));
+        blocks.forEach(one -> taken.addAll(context.usedAliases(one)));
+        taken.addAll(context.usedAliases(rows));
         String alias = context.alias("levels", taken);
         return SelectBlock.of(new SelectBlock.Union(blocks, declared), alias, Optional.of(columns), context.origin());
     }
@@ -93,7 +93,7 @@ final class SubtotalSql {
         if (rows.open() || isTable || !isSelfContained(rows)) {
             return Optional.empty();
         }
-        Set<String> taken = new LinkedHashSet<>(context.taken(rows));
+        Set<String> taken = new LinkedHashSet<>(context.usedAliases(rows));
         context.around().tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
         SelectBlock unordered = rows.limit().isPresent() ? rows : rows.ordered(List.of());
         return Optional.of(new SelectBlock.CommonTable(context.alias("base", taken), unordered));

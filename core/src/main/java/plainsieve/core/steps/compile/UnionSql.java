@@ -24,12 +24,12 @@ final class UnionSql {
     }
 
     SelectBlock under(SelectBlock block, Step.Union step) {
-        SelectBlock other = rows.of(step.rows(), context.taken(block));
+        SelectBlock other = rows.of(step.rows(), context.usedAliases(block));
         refuseOpen(block, step);
         refuseOpen(other, step);
         List<KnownColumn> columns = new ArrayList<>(block.columns().orElseThrow());
         for (KnownColumn column : other.columns().orElseThrow()) {
-            if (block.out(column.name()).isEmpty()) {
+            if (block.output(column.name()).isEmpty()) {
                 columns.add(column);
             }
         }
@@ -45,14 +45,17 @@ final class UnionSql {
                         column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
                 .toList();
         return SelectBlock.of(
-                SelectBlock.Union.of(new NumericPrecision(context.dialect().forms()).kept(blocks, context.origin())),
+                SelectBlock.Union.of(
+                        new NumericPrecision(context.dialect().forms()).preserved(blocks, context.origin())),
                 context.alias("under", aliases(blocks)),
                 Optional.of(all),
                 context.origin());
     }
 
     private static boolean mayBeEmpty(SelectBlock block, KnownColumn column) {
-        return block.out(column.name()).filter(out -> out.value().mayBeEmpty()).isPresent();
+        return block.output(column.name())
+                .filter(out -> out.value().mayBeEmpty())
+                .isPresent();
     }
 
     private static Set<String> aliases(List<SelectBlock> blocks) {
@@ -85,7 +88,7 @@ final class UnionSql {
         SelectBlock plain = nested(block);
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (KnownColumn column : columns) {
-            Optional<SelectBlock.Out> out = plain.out(column.name());
+            Optional<SelectBlock.Out> out = plain.output(column.name());
             String written =
                     column.type().map(context.dialect().forms()::nothing).orElse("null");
             SqlExpression none = SqlExpression.single(

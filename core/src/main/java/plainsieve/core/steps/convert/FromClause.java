@@ -62,8 +62,8 @@ final class FromClause {
         table();
         List<SimpleSelect.Join> joins = new ArrayList<>();
         while (true) {
-            boolean kept = words.takes("left", "outer", "join") || words.takes("left", "join");
-            if (!kept && !words.takes("inner", "join") && !words.takes("join")) {
+            boolean kept = words.consumeIf("left", "outer", "join") || words.consumeIf("left", "join");
+            if (!kept && !words.consumeIf("inner", "join") && !words.consumeIf("join")) {
                 return joins;
             }
             table();
@@ -73,7 +73,7 @@ final class FromClause {
 
     private void table() {
         if (words.opens(0) || words.opens(1)) {
-            throw words.refused("Steps reference queries by name.");
+            throw words.unsupported("Steps reference queries by name.");
         }
         String name = words.name();
         String schema = "";
@@ -85,7 +85,7 @@ final class FromClause {
             throw words.notHere();
         }
         String alias = name;
-        if (words.takes("as")
+        if (words.consumeIf("as")
                 || words.is(TokenKind.QUOTED_NAME)
                 || words.is(TokenKind.WORD) && !words.isWord(0, BEHIND_TABLES)) {
             alias = words.name();
@@ -94,7 +94,7 @@ final class FromClause {
     }
 
     private SimpleSelect.Join match(boolean kept) {
-        if (words.takes("using")) {
+        if (words.consumeIf("using")) {
             List<String> same = new ArrayList<>();
             words.mustBracket('(');
             do {
@@ -108,18 +108,18 @@ final class FromClause {
         expressions.joining(tables.all().size() - 1);
         StepCondition on = new SqlConditionReader(expressions).read();
         expressions.joining(-1);
-        List<String> same = same(on);
+        List<String> same = usingColumns(on);
         return new SimpleSelect.Join(kept, same, same.isEmpty() ? Optional.of(on) : Optional.empty());
     }
 
     /** The columns of a natural join condition, if it is one. */
-    private static List<String> same(StepCondition on) {
+    private static List<String> usingColumns(StepCondition on) {
         List<StepCondition> each = on instanceof StepCondition.And and ? and.all() : List.of(on);
         List<String> names = new ArrayList<>();
         for (StepCondition one : each) {
             Optional<String> name =
                     one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.EQUAL
-                            ? same(test)
+                            ? usingColumns(test)
                             : Optional.empty();
             if (name.isEmpty()) {
                 return List.of();
@@ -129,7 +129,7 @@ final class FromClause {
         return names;
     }
 
-    private static Optional<String> same(StepCondition.Comparison test) {
+    private static Optional<String> usingColumns(StepCondition.Comparison test) {
         boolean columns = test.left() instanceof StepExpression.Column left
                 && test.others().get(0) instanceof StepExpression.Column right
                 && left.name().equals(right.name())

@@ -52,7 +52,7 @@ final class GroupSteps {
     void write(List<String> lines) {
         SimpleSelect.Grouping grouping = select.grouping().orElseThrow();
         if (reader.figures().isEmpty() && grouping.keys().isEmpty()) {
-            throw reader.words().refused("No total is defined here.");
+            throw reader.words().unsupported("No total is defined here.");
         }
         String keys = grouping.keys().stream().map(this::key).collect(Collectors.joining(", "));
         List<String> figures = new ArrayList<>();
@@ -111,7 +111,7 @@ final class GroupSteps {
                     .toList();
             return new StepExpression.Conditional(branches, mapped(depending.fallback()), depending.at());
         } else if (value instanceof StepExpression.Column) {
-            throw reader.words().refused("A column that is not grouped by has no one value in a group.");
+            throw reader.words().unsupported("A column that is not grouped by has no one value in a group.");
         }
         return value;
     }

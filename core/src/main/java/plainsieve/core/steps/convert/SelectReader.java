@@ -38,7 +38,7 @@ final class SelectReader {
 
     SimpleSelect read() {
         words.must("select");
-        boolean distinct = words.takes("distinct");
+        boolean distinct = words.consumeIf("distinct");
         if (words.isWord("on") || words.isWord("all")) {
             throw words.notHere();
         }
@@ -75,7 +75,7 @@ final class SelectReader {
 
     private void refuseFiguresIn(Optional<StepCondition> where) {
         if (where.isPresent() && StepText.of(where.get()).contains("\uE000")) {
-            throw words.refused("A total in WHERE is not plain SQL.");
+            throw words.unsupported("A total in WHERE is not plain SQL.");
         }
     }
 
@@ -93,7 +93,7 @@ final class SelectReader {
         }
         boolean untold = items.stream().anyMatch(item -> item.name().isEmpty());
         if (untold && (items.size() > 1 || tables.all().size() > 1)) {
-            throw words.refused("The columns are unknown here.");
+            throw words.unsupported("The columns are unknown here.");
         }
         return untold ? List.of() : items;
     }
@@ -127,8 +127,8 @@ final class SelectReader {
 
     private SimpleSelect.Item item(int end) {
         int here = words.at();
-        StepExpression value = refused(expressions.read());
-        if (words.takes("as") || words.at() < end && !words.is(TokenKind.COMMA)) {
+        StepExpression value = unsupported(expressions.read());
+        if (words.consumeIf("as") || words.at() < end && !words.is(TokenKind.COMMA)) {
             return new SimpleSelect.Item(value, words.name());
         }
         int behind = words.at();
@@ -137,39 +137,39 @@ final class SelectReader {
         name = words.takesSymbol(".") ? words.name() : name;
         boolean column = words.at() == behind && value instanceof StepExpression.Column && !name.isEmpty();
         if (!column) {
-            throw words.refused("A computed column needs a name: add “as …”.");
+            throw words.unsupported("A computed column needs a name: add “as …”.");
         }
         return new SimpleSelect.Item(value, name);
     }
 
-    private StepExpression refused(StepExpression value) {
+    private StepExpression unsupported(StepExpression value) {
         if (value instanceof StepExpression.TimeOffset) {
-            throw words.refused("In steps, a date plus an interval may have another type.");
+            throw words.unsupported("In steps, a date plus an interval may have another type.");
         }
         return value;
     }
 
     private Optional<StepCondition> condition(String word) {
-        return words.takes(word) ? Optional.of(new SqlConditionReader(expressions).read()) : Optional.empty();
+        return words.consumeIf(word) ? Optional.of(new SqlConditionReader(expressions).read()) : Optional.empty();
     }
 
     private Optional<SimpleSelect.Grouping> grouping() {
-        if (!words.takes("group", "by")) {
+        if (!words.consumeIf("group", "by")) {
             return condition("having").map(having -> new SimpleSelect.Grouping(List.of(), Optional.of(having)));
         }
         List<StepExpression> keys = new ArrayList<>();
         do {
             if (words.is(TokenKind.NUMBER)) {
-                throw words.refused("Group by the expression, not by its position.");
+                throw words.unsupported("Group by the expression, not by its position.");
             }
-            keys.add(refused(expressions.read()));
+            keys.add(unsupported(expressions.read()));
         } while (words.takesComma());
         return Optional.of(new SimpleSelect.Grouping(keys, condition("having")));
     }
 
     private List<SimpleSelect.Order> order(List<SimpleSelect.Item> items) {
         List<SimpleSelect.Order> order = new ArrayList<>();
-        if (words.takes("order", "by")) {
+        if (words.consumeIf("order", "by")) {
             do {
                 order.add(term(items));
             } while (words.takesComma());
@@ -179,12 +179,12 @@ final class SelectReader {
 
     private SimpleSelect.Order term(List<SimpleSelect.Item> items) {
         int item = meant(items);
-        Optional<StepExpression> value = item < 0 ? Optional.of(refused(expressions.read())) : Optional.empty();
-        boolean largest = words.takes("desc");
+        Optional<StepExpression> value = item < 0 ? Optional.of(unsupported(expressions.read())) : Optional.empty();
+        boolean largest = words.consumeIf("desc");
         if (!largest) {
-            words.takes("asc");
+            words.consumeIf("asc");
         }
-        boolean last = words.takes("nulls", "last");
+        boolean last = words.consumeIf("nulls", "last");
         if (words.isWord("nulls") || words.isWord("collate") || words.isWord("using")) {
             throw words.notHere();
         }
@@ -196,7 +196,7 @@ final class SelectReader {
     private int meant(List<SimpleSelect.Item> items) {
         int here = words.at();
         if (words.is(TokenKind.NUMBER)) {
-            String number = words.take();
+            String number = words.consume();
             int item = number.matches("\\d{1,3}") ? Integer.parseInt(number) - 1 : -1;
             if (item < 0 || item >= items.size()) {
                 throw words.notHere();
@@ -220,12 +220,12 @@ final class SelectReader {
     }
 
     private Optional<String> limit() {
-        if (!words.takes("limit")) {
+        if (!words.consumeIf("limit")) {
             return Optional.empty();
         }
         if (!words.is(TokenKind.NUMBER) && !words.is(TokenKind.PARAMETER)) {
             throw words.notHere();
         }
-        return Optional.of(words.take());
+        return Optional.of(words.consume());
     }
 }

@@ -34,21 +34,21 @@ final class SqlConditionReader {
         List<StepCondition> any = new ArrayList<>();
         do {
             any.add(all());
-        } while (words.takes("or"));
+        } while (words.consumeIf("or"));
         return any.size() == 1 ? any.get(0) : new StepCondition.Or(any);
     }
 
     private StepCondition all() {
         List<StepCondition> all = new ArrayList<>();
         do {
-            all.add(one());
-        } while (words.takes("and"));
+            all.add(comparison());
+        } while (words.consumeIf("and"));
         return all.size() == 1 ? all.get(0) : new StepCondition.And(all);
     }
 
-    private StepCondition one() {
-        if (words.takes("not")) {
-            return new StepCondition.Not(one());
+    private StepCondition comparison() {
+        if (words.consumeIf("not")) {
+            return new StepCondition.Not(comparison());
         }
         if (words.opens(0)) {
             Optional<StepCondition> bracketed = bracketed();
@@ -74,20 +74,20 @@ final class SqlConditionReader {
     }
 
     private StepCondition test(StepExpression left) {
-        if (words.takes("is", "not", "null")) {
+        if (words.consumeIf("is", "not", "null")) {
             return test(left, ComparisonOperator.IS_NOT_NULL, List.of());
-        } else if (words.takes("is", "null")) {
+        } else if (words.consumeIf("is", "null")) {
             return test(left, ComparisonOperator.IS_NULL, List.of());
         }
-        boolean not = words.takes("not");
-        if (words.takes("in")) {
+        boolean not = words.consumeIf("not");
+        if (words.consumeIf("in")) {
             return test(left, not ? ComparisonOperator.NOT_IN : ComparisonOperator.IN, list());
-        } else if (words.takes("between")) {
+        } else if (words.consumeIf("between")) {
             StepExpression from = value();
             words.must("and");
             StepCondition between = test(left, ComparisonOperator.BETWEEN, List.of(from, value()));
             return not ? new StepCondition.Not(between) : between;
-        } else if (words.takes("like")) {
+        } else if (words.consumeIf("like")) {
             return like(left, not);
         }
         if (not) {
@@ -102,7 +102,7 @@ final class SqlConditionReader {
                 .map(Map.Entry::getValue)
                 .findFirst()
                 .orElseThrow(words::notHere);
-        words.take();
+        words.consume();
         StepExpression right = expressions.read();
         if (right instanceof StepExpression.TimeOffset dayAfter
                 && (comparisonOperator == ComparisonOperator.LESS
@@ -124,7 +124,7 @@ final class SqlConditionReader {
     /** In SQL, a comparison with NULL is unknown, while steps test for null. */
     private StepExpression refusedNothing(StepExpression value) {
         if (value instanceof StepExpression.NullValue) {
-            throw words.refused("A comparison with NULL is never true.");
+            throw words.unsupported("A comparison with NULL is never true.");
         }
         return value;
     }
@@ -142,7 +142,7 @@ final class SqlConditionReader {
     /** A LIKE pattern for a text at the beginning, at the end, or anywhere. */
     private StepCondition like(StepExpression left, boolean not) {
         if (!words.is(TokenKind.STRING)) {
-            throw words.refused("Steps match a text at the start, at the end, or anywhere.");
+            throw words.unsupported("Steps match a text at the start, at the end, or anywhere.");
         }
         StepExpression.Literal pattern = (StepExpression.Literal) expressions.read();
         String text = pattern.value().written();
@@ -151,7 +151,7 @@ final class SqlConditionReader {
         String bare = text.substring(before ? 1 : 0, text.length() - (after ? 1 : 0));
         boolean plain = !bare.isEmpty() && !bare.matches("(?s).*[%_\\\\].*") && (before || after);
         if (!plain || words.isWord("escape")) {
-            throw words.refused("Steps match a text at the start, at the end, or anywhere.");
+            throw words.unsupported("Steps match a text at the start, at the end, or anywhere.");
         }
         ComparisonOperator comparisonOperator = before && after
                 ? ComparisonOperator.CONTAINS
@@ -168,7 +168,7 @@ final class SqlConditionReader {
             StepExpression left, ComparisonOperator comparisonOperator, List<StepExpression> others) {
         if (left instanceof StepExpression.TimeOffset
                 || others.stream().anyMatch(StepExpression.TimeOffset.class::isInstance)) {
-            throw words.refused("In steps, a date plus an interval may have another type.");
+            throw words.unsupported("In steps, a date plus an interval may have another type.");
         }
         return new StepCondition.Comparison(left, comparisonOperator, others, SqlTables.NOWHERE);
     }

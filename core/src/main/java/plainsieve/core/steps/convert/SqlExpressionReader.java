@@ -78,10 +78,11 @@ final class SqlExpressionReader {
     /** The only supported date arithmetic: the end of a whole last day. */
     private StepExpression dayAfter(StepExpression day) {
         words.must("interval");
-        String amount = words.take();
-        boolean whole = amount.equals("'1 day'") || (amount.equals("1") || amount.equals("'1'")) && words.takes("day");
+        String amount = words.consume();
+        boolean whole =
+                amount.equals("'1 day'") || (amount.equals("1") || amount.equals("'1'")) && words.consumeIf("day");
         if (!whole) {
-            throw words.refused("In steps, a date plus an interval may have another type.");
+            throw words.unsupported("In steps, a date plus an interval may have another type.");
         }
         return dayAfterOf(day);
     }
@@ -97,7 +98,8 @@ final class SqlExpressionReader {
             left = new StepExpression.BinaryOperation(Sign.TIMES, left, single());
         }
         if (words.isSymbol(0, "/") || words.isSymbol(0, "%")) {
-            throw words.refused("Division in steps is never integer division, and division by zero yields no value.");
+            throw words.unsupported(
+                    "Division in steps is never integer division, and division by zero yields no value.");
         }
         return left;
     }
@@ -128,9 +130,9 @@ final class SqlExpressionReader {
         if (!words.is(TokenKind.NUMBER)) {
             throw words.notHere();
         }
-        String written = words.take();
+        String written = words.consume();
         if (!written.matches("\\d{1,18}(\\.\\d+)?")) {
-            throw words.refused("Steps write numbers plainly.");
+            throw words.unsupported("Steps write numbers plainly.");
         }
         Type type = written.contains(".") ? Type.DECIMAL : Type.INTEGER;
         return new StepExpression.Literal(ValueReader.read(type, sign + written), NOWHERE);
@@ -138,29 +140,29 @@ final class SqlExpressionReader {
 
     /** A text between its quotes. */
     private String text() {
-        String written = words.take();
+        String written = words.consume();
         if (!written.startsWith("'") || written.contains("\\") || written.contains("\n")) {
-            throw words.refused("Steps write texts plainly.");
+            throw words.unsupported("Steps write texts plainly.");
         }
         return written.substring(1, written.length() - 1).replace("''", "'");
     }
 
     private StepExpression named() {
-        if (words.takes("null")) {
+        if (words.consumeIf("null")) {
             return new StepExpression.NullValue(NOWHERE);
         } else if (words.isWord("true") || words.isWord("false")) {
-            return new StepExpression.Literal(new Value.Truth(words.take().equalsIgnoreCase("true")), NOWHERE);
-        } else if (words.takes("current_date")) {
+            return new StepExpression.Literal(new Value.Truth(words.consume().equalsIgnoreCase("true")), NOWHERE);
+        } else if (words.consumeIf("current_date")) {
             words.takesBracket('(');
             words.takesBracket(')');
             return new StepExpression.Today(NOWHERE);
-        } else if (words.takes("case")) {
+        } else if (words.consumeIf("case")) {
             return depending();
         } else if (isTyped("date")) {
-            words.take();
+            words.consume();
             return fixed(Type.DATE);
         } else if (isTyped("timestamp")) {
-            words.take();
+            words.consume();
             return fixed(Type.DATETIME);
         }
         return words.is(TokenKind.WORD) && words.opens(1) ? called() : column();
@@ -168,7 +170,7 @@ final class SqlExpressionReader {
 
     private boolean isTyped(String word) {
         int here = words.at();
-        boolean typed = words.takes(word) && words.is(TokenKind.STRING);
+        boolean typed = words.consumeIf(word) && words.is(TokenKind.STRING);
         words.goTo(here);
         return typed;
     }
@@ -177,7 +179,7 @@ final class SqlExpressionReader {
         try {
             return new StepExpression.Literal(ValueReader.read(type, text().replace(' ', 'T')), NOWHERE);
         } catch (ProblemException e) {
-            throw words.refused("Steps write days as 2026-03-31.");
+            throw words.unsupported("Steps write days as 2026-03-31.");
         }
     }
 
@@ -193,7 +195,7 @@ final class SqlExpressionReader {
         if (figures.begins()) {
             return figures.read();
         }
-        String name = words.take().toLowerCase(Locale.ROOT);
+        String name = words.consume().toLowerCase(Locale.ROOT);
         words.mustBracket('(');
         if (name.equals("date") && dayAfterIsCalled) {
             return calledDayAfter();
@@ -208,17 +210,18 @@ final class SqlExpressionReader {
         }
         StepFunction function = FUNCTIONS.get(name);
         if (function == null || arguments.size() != 1) {
-            throw words.refused("Steps have no exact equivalent of the function “%s”.".formatted(name));
+            throw words.unsupported("Steps have no exact equivalent of the function “%s”.".formatted(name));
         }
         return new StepExpression.Call(function, arguments, NOWHERE);
     }
 
     private StepExpression calledDayAfter() {
         StepExpression day = read();
-        boolean whole =
-                words.takesComma() && words.is(TokenKind.STRING) && words.take().equals("'+1 day'");
+        boolean whole = words.takesComma()
+                && words.is(TokenKind.STRING)
+                && words.consume().equals("'+1 day'");
         if (!whole) {
-            throw words.refused("In steps, a date plus an interval may have another type.");
+            throw words.unsupported("In steps, a date plus an interval may have another type.");
         }
         words.mustBracket(')');
         return dayAfterOf(day);
@@ -227,15 +230,15 @@ final class SqlExpressionReader {
     private StepExpression depending() {
         SqlConditionReader conditions = new SqlConditionReader(this);
         List<StepExpression.Branch> branches = new ArrayList<>();
-        while (words.takes("when")) {
+        while (words.consumeIf("when")) {
             StepCondition when = conditions.read();
             words.must("then");
             branches.add(new StepExpression.Branch(when, read()));
         }
-        StepExpression fallback = words.takes("else") ? read() : new StepExpression.NullValue(NOWHERE);
+        StepExpression fallback = words.consumeIf("else") ? read() : new StepExpression.NullValue(NOWHERE);
         words.must("end");
         if (branches.isEmpty()) {
-            throw words.refused("In steps, each “if” needs a whole condition.");
+            throw words.unsupported("In steps, each “if” needs a whole condition.");
         }
         return new StepExpression.Conditional(branches, fallback, NOWHERE);
     }

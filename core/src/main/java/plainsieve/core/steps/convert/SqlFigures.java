@@ -45,9 +45,9 @@ final class SqlFigures {
 
     StepExpression read() {
         if (within) {
-            throw words.refused("Nested aggregates need two steps.");
+            throw words.unsupported("Nested aggregates need two steps.");
         }
-        Measure.Function function = FUNCTIONS.get(words.take().toLowerCase(Locale.ROOT));
+        Measure.Function function = FUNCTIONS.get(words.consume().toLowerCase(Locale.ROOT));
         words.mustBracket('(');
         Figure figure = figure(function);
         words.mustBracket(')');
@@ -64,9 +64,9 @@ final class SqlFigures {
         if (function == Measure.Function.COUNT && words.takesSymbol("*")) {
             return new Figure(function, Optional.empty());
         }
-        boolean different = words.takes("distinct");
+        boolean different = words.consumeIf("distinct");
         if (different && function != Measure.Function.COUNT) {
-            throw words.refused("In steps, distinct values can only be counted.");
+            throw words.unsupported("In steps, distinct values can only be counted.");
         }
         within = true;
         StepExpression of = expressions.read();

@@ -37,7 +37,7 @@ final class SqlTables {
 
     void add(Table table) {
         if (tables.stream().anyMatch(one -> one.alias().equalsIgnoreCase(table.alias()))) {
-            throw words.refused("Two tables are named “%s”.".formatted(table.alias()));
+            throw words.unsupported("Two tables are named “%s”.".formatted(table.alias()));
         }
         tables.add(table);
         taken.add(new LinkedHashMap<>());
@@ -51,7 +51,7 @@ final class SqlTables {
         return tables;
     }
 
-    Map<String, String> taken(int table) {
+    Map<String, String> takenColumns(int table) {
         return taken.get(table);
     }
 
@@ -62,7 +62,7 @@ final class SqlTables {
                 return of(i, name, on);
             }
         }
-        throw words.refused("Unknown table “%s”.".formatted(alias));
+        throw words.unsupported("Unknown table “%s”.".formatted(alias));
     }
 
     /** A column reference without an expression. */
@@ -71,7 +71,7 @@ final class SqlTables {
             return of(0, name, on);
         }
         if (tables.stream().anyMatch(table -> table.columns().isEmpty())) {
-            throw words.refused("Column “%s” is ambiguous.".formatted(name));
+            throw words.unsupported("Column “%s” is ambiguous.".formatted(name));
         }
         List<Integer> having = new ArrayList<>();
         for (int i = 0; i < tables.size(); i++) {
@@ -80,7 +80,7 @@ final class SqlTables {
             }
         }
         if (having.size() != 1) {
-            throw words.refused("Column “%s” is ambiguous.".formatted(name));
+            throw words.unsupported("Column “%s” is ambiguous.".formatted(name));
         }
         return of(having.get(0), name, on);
     }
@@ -93,7 +93,7 @@ final class SqlTables {
                 .findFirst()
                 .orElse(name);
         if (known.isPresent() && !tables.get(table).has(name)) {
-            throw words.refused(
+            throw words.unsupported(
                     "“%s” has no column “%s”.".formatted(tables.get(table).name(), name));
         }
         if (table == on) {

@@ -44,7 +44,7 @@ public final class SqlToSteps {
 
     private static StepsAnalysis checked(StepsAnalysis analysis) {
         if (!analysis.problems().isEmpty()) {
-            throw refused(
+            throw unsupported(
                     "Its steps would be wrong: " + analysis.problems().get(0).message());
         }
         return analysis;
@@ -73,12 +73,12 @@ public final class SqlToSteps {
                     .filter(column -> !column.mayBeEmpty())
                     .isPresent();
             if (!always) {
-                throw refused("It sorts rows without a value in “%s” first; steps sort them last.".formatted(name));
+                throw unsupported("It sorts rows without a value in “%s” first; steps sort them last.".formatted(name));
             }
         }
     }
 
-    private static ProblemException refused(String why) {
+    private static ProblemException unsupported(String why) {
         return new ProblemException(Problem.of("not-as-steps", why, "The query stays unchanged."));
     }
 }

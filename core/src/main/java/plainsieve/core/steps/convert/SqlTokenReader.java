@@ -58,7 +58,7 @@ final class SqlTokenReader {
     }
 
     /** Consumes these words if they are next. */
-    boolean takes(String... words) {
+    boolean consumeIf(String... words) {
         for (int i = 0; i < words.length; i++) {
             if (!tokens.isWord(next + i, words[i])) {
                 return false;
@@ -87,7 +87,7 @@ final class SqlTokenReader {
     }
 
     void must(String word) {
-        if (!takes(word)) {
+        if (!consumeIf(word)) {
             throw notHere();
         }
     }
@@ -112,7 +112,7 @@ final class SqlTokenReader {
         return tokens.parameterName(next++);
     }
 
-    String take() {
+    String consume() {
         return tokens.written(next++);
     }
 
@@ -134,10 +134,10 @@ final class SqlTokenReader {
     /** Reports unsupported syntax at the current position. */
     ProblemException notHere() {
         String word = isAtEnd() ? "the end" : "“" + tokens.written(next) + "”";
-        return refused("Steps do not support %s here.".formatted(word));
+        return unsupported("Steps do not support %s here.".formatted(word));
     }
 
-    ProblemException refused(String why) {
+    ProblemException unsupported(String why) {
         Problem problem = Problem.of("not-as-steps", why, "The query stays unchanged.");
         return new ProblemException(
                 tokens.size() == 0 ? problem : problem.at(tokens.place(Math.min(next, tokens.size() - 1))));

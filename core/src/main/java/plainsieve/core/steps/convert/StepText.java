@@ -98,7 +98,7 @@ final class StepText {
                 .map(other -> other instanceof StepExpression.Literal ? of(other) : parenthesized(other))
                 .toList();
         String lead = parenthesized(test.left()) + " " + test.verb().words();
-        return switch (test.verb().wants()) {
+        return switch (test.verb().operands()) {
             case NOTHING -> lead;
             case TWO -> lead + " " + others.get(0) + " " + test.verb().between() + " " + others.get(1);
             case ONE -> lead + " " + others.get(0);

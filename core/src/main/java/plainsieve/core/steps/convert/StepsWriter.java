@@ -45,7 +45,7 @@ final class StepsWriter {
         // As early as they can be: fewer rows are joined then.
         conditions.stream().filter(this::isOfTheFirstTable).forEach(this::where);
         for (int i = 1; i < tables.size(); i++) {
-            join(tables.get(i), select.joins().get(i - 1), reader.tables().taken(i));
+            join(tables.get(i), select.joins().get(i - 1), reader.tables().takenColumns(i));
         }
         conditions.stream().filter(condition -> !isOfTheFirstTable(condition)).forEach(this::where);
         if (select.grouping().isPresent()) {
@@ -59,7 +59,7 @@ final class StepsWriter {
         }
         if (!select.items().isEmpty() && columns) {
             lines.add("columns "
-                    + IntStream.range(0, inner.size()).mapToObj(this::taken).collect(Collectors.joining(", ")));
+                    + IntStream.range(0, inner.size()).mapToObj(this::aliasOf).collect(Collectors.joining(", ")));
         }
         if (select.distinct()) {
             lines.add("distinct rows");
@@ -128,7 +128,7 @@ final class StepsWriter {
         return reader.tables().isFree(name) && inner.stream().noneMatch(name::equalsIgnoreCase) && groups.isFree(name);
     }
 
-    private String taken(int item) {
+    private String aliasOf(int item) {
         return as(inner.get(item), select.items().get(item).name());
     }
 
@@ -163,7 +163,7 @@ final class StepsWriter {
         if (mapped instanceof StepExpression.Column column && !select.distinct()) {
             return column.name();
         }
-        throw reader.words().refused("Steps sort by columns only.");
+        throw reader.words().unsupported("Steps sort by columns only.");
     }
 
     /** The same terms, by the names that the items have at last. */

@@ -74,7 +74,7 @@ public final class FederatedSteps {
 
     private static Optional<StepLines.Line> firstElsewhere(String text, SchemaContext schema) {
         return StepLines.of(text).steps().stream()
-                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.name(), schema)))
+                .filter(line -> referencedQueries(line).stream().anyMatch(one -> isElsewhere(one.name(), schema)))
                 .findFirst();
     }
 
@@ -87,7 +87,7 @@ public final class FederatedSteps {
         }
     }
 
-    private static List<StepReferences.QueryReference> taken(StepLines.Line line) {
+    private static List<StepReferences.QueryReference> referencedQueries(StepLines.Line line) {
         return StepReferences.queries(StepLines.HEADER + "\n" + line.text());
     }
 
@@ -144,8 +144,8 @@ public final class FederatedSteps {
     private List<Problem> called() {
         return StepLines.of(text).steps().stream()
                 .filter(line -> line.number() >= first.number())
-                .filter(line ->
-                        taken(line).stream().anyMatch(one -> !one.arguments().isEmpty()))
+                .filter(line -> referencedQueries(line).stream()
+                        .anyMatch(one -> !one.arguments().isEmpty()))
                 .map(line -> Problem.of(
                                 "called-elsewhere",
                                 "From here on all is done on rows that were fetched, so that no query can be called for each of them.",

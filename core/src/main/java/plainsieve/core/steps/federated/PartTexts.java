@@ -48,7 +48,7 @@ final class PartTexts {
     List<SourcePart> all(Optional<String> soFar) {
         Map<String, PartRequest> asked = new LinkedHashMap<>();
         for (UsedColumns.Table table : used.tables()) {
-            PartRequest one = asked(table, soFar);
+            PartRequest one = request(table, soFar);
             PartRequest other = asked.putIfAbsent(one.name().toLowerCase(Locale.ROOT), one);
             if (other != null && !other.equals(one)) {
                 throw new ProblemException(Problem.of(
@@ -81,7 +81,7 @@ final class PartTexts {
         return types;
     }
 
-    private PartRequest asked(UsedColumns.Table table, Optional<String> soFar) {
+    private PartRequest request(UsedColumns.Table table, Optional<String> soFar) {
         List<KnownColumn> columns = here.columns(table.schema(), table.name()).orElse(List.of());
         List<KnownColumn> needed = used.of(table, columns);
         boolean unqualified = table.schema().isEmpty();

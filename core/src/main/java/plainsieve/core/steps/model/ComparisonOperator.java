@@ -74,7 +74,7 @@ public enum ComparisonOperator {
         return between;
     }
 
-    public Wants wants() {
+    public Wants operands() {
         return wants;
     }
 }

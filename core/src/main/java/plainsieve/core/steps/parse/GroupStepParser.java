@@ -54,26 +54,26 @@ final class GroupStepParser {
         if (grouped) {
             do {
                 keys.add(key());
-            } while (cursor.takes(","));
+            } while (cursor.consumeIf(","));
         }
         List<Step.Figure> figures = new ArrayList<>();
-        if (!grouped || cursor.sees(":")) {
+        if (!grouped || cursor.isNext(":")) {
             cursor.must(":");
             do {
                 figures.add(figure());
-            } while (cursor.takes(","));
+            } while (cursor.consumeIf(","));
         }
         boolean above = !keys.isEmpty() && !figures.isEmpty() && takesSubtotals();
         return new Step.Group(keys, figures, above ? Optional.of(level()) : Optional.empty());
     }
 
     private boolean takesSubtotals() {
-        if (cursor.takes("; with subtotals")) {
+        if (cursor.consumeIf("; with subtotals")) {
             return true;
         }
         for (String words : List.of("; with rollup", "with rollup", "with subtotals")) {
             if (cursor.matches(words)) {
-                cursor.takeInstead(words, "; with subtotals");
+                cursor.replaceWords(words, "; with subtotals");
                 return true;
             }
         }
@@ -81,7 +81,7 @@ final class GroupStepParser {
     }
 
     private Step.Name level() {
-        return cursor.takes("as") ? newName() : new Step.Name("level", cursor.last());
+        return cursor.consumeIf("as") ? newName() : new Step.Name("level", cursor.last());
     }
 
     /**
@@ -96,14 +96,14 @@ final class GroupStepParser {
             values.add(expressions.compared(column.name()));
             cursor.must("as");
             names.add(newName());
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         cursor.must(":");
         Step.Figure figure = figure();
         List<Step.Key> keys = new ArrayList<>();
-        if (cursor.takes("by")) {
+        if (cursor.consumeIf("by")) {
             do {
                 keys.add(key());
-            } while (cursor.takes(","));
+            } while (cursor.consumeIf(","));
         }
         List<Step.Figure> figures = new ArrayList<>();
         for (int i = 0; i < values.size(); i++) {
@@ -129,7 +129,7 @@ final class GroupStepParser {
             cursor.marks().subList(marks, cursor.marks().size()).clear();
             cursor.mark(StepMark.of(StepMark.Kind.FORMULA, value.at()));
         }
-        if (cursor.takes("as")) {
+        if (cursor.consumeIf("as")) {
             return new Step.Key(value, newName());
         }
         if (value instanceof StepExpression.Column column) {
@@ -151,7 +151,7 @@ final class GroupStepParser {
             return sqlFigure(start);
         }
         Map.Entry<String, Measure.Function> found = FIGURES.stream()
-                .filter(figure -> cursor.takes(figure.getKey()))
+                .filter(figure -> cursor.consumeIf(figure.getKey()))
                 .findFirst()
                 .orElseThrow(this::missingFigure);
         boolean ofRows = found.getKey().equals(COUNT_ROWS);
@@ -159,7 +159,7 @@ final class GroupStepParser {
         cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(StepMark.of(
                 StepMark.Kind.FIGURE, new LineSpan(start, cursor.last().end())));
-        Optional<StepCondition> where = cursor.takes("where") ? Optional.of(conditions.read()) : Optional.empty();
+        Optional<StepCondition> where = cursor.consumeIf("where") ? Optional.of(conditions.read()) : Optional.empty();
         LineSpan span = new LineSpan(start, cursor.last().end());
         return new Step.Figure(found.getValue(), of, where, name(found.getValue(), of, span), span);
     }
@@ -182,16 +182,16 @@ final class GroupStepParser {
             cursor.replace("count ( * )", COUNT_ROWS);
         } else {
             boolean distinct = cursor.matches("count ( distinct");
-            cursor.take();
+            cursor.consume();
             expressions.unwrapCall(
-                    start, (distinct ? DISTINCT : phrase) + " ", () -> cursor.takes("distinct"), expressions::read);
+                    start, (distinct ? DISTINCT : phrase) + " ", () -> cursor.consumeIf("distinct"), expressions::read);
         }
         if (cursor.matches("filter ( where")) {
             cursor.replace("filter ( where", "where");
             conditions.read();
             LineSpan end = cursor.must(")");
             cursor.correct(end, "");
-        } else if (cursor.takes("where")) {
+        } else if (cursor.consumeIf("where")) {
             conditions.read();
         }
         LineSpan span = new LineSpan(start, cursor.last().end());
@@ -205,7 +205,7 @@ final class GroupStepParser {
 
     /** The name of an unnamed figure, derived from its words. */
     private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan span) {
-        if (cursor.takes("as")) {
+        if (cursor.consumeIf("as")) {
             return newName();
         }
         String column = of.filter(StepExpression.Column.class::isInstance)
@@ -227,22 +227,22 @@ final class GroupStepParser {
     List<Step.By> by() {
         List<Step.By> all = new ArrayList<>();
         do {
-            all.add(one());
-        } while (cursor.takes(","));
+            all.add(sortKey());
+        } while (cursor.consumeIf(","));
         return all;
     }
 
-    private Step.By one() {
-        cursor.wants(Expectation.Kind.COLUMN, "");
+    private Step.By sortKey() {
+        cursor.expect(Expectation.Kind.COLUMN, "");
         Step.Name name = cursor.name("A column");
         cursor.mark(StepMark.of(StepMark.Kind.COLUMN, name.at()));
-        boolean descending = cursor.takes("desc", List.of("descending", "largest first"));
-        if (descending || cursor.takes("asc", List.of("ascending", "smallest first"))) {
+        boolean descending = cursor.consumeIf("desc", List.of("descending", "largest first"));
+        if (descending || cursor.consumeIf("asc", List.of("ascending", "smallest first"))) {
             cursor.mark(StepMark.of(StepMark.Kind.DIRECTION, cursor.last()));
         }
         if (cursor.matches("nulls last")) {
-            LineSpan first = cursor.take().at();
-            cursor.remove(first.to(cursor.take().at()));
+            LineSpan first = cursor.consume().at();
+            cursor.remove(first.to(cursor.consume().at()));
         }
         return new Step.By(name, descending);
     }

@@ -44,30 +44,30 @@ final class JoinStepParser {
         boolean called =
                 other instanceof RowSource.Query query && !query.arguments().isEmpty()
                         || other instanceof RowSource.FunctionCall;
-        boolean unmatched = called && !cursor.sees("on") && !cursor.matches("using");
+        boolean unmatched = called && !cursor.isNext("on") && !cursor.matches("using");
         Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match(other, alias);
         List<Step.ColumnAlias> columns = addedColumns();
         return new Step.Join(other, match, columns, keepsUnmatched(keepsAll));
     }
 
     private List<Step.ColumnAlias> addedColumns() {
-        boolean adds = cursor.takes(", adding");
+        boolean adds = cursor.consumeIf(", adding");
         if (!adds && cursor.matches("adding")) {
-            cursor.takeInstead("adding", ", adding");
+            cursor.replaceWords("adding", ", adding");
             adds = true;
         }
         return adds ? columns.aliases(StepMark.Kind.THEIR_COLUMNS) : List.of();
     }
 
     private boolean keepsUnmatched(Optional<Boolean> ofSql) {
-        if (!cursor.takes(";")) {
+        if (!cursor.consumeIf(";")) {
             boolean all = ofSql.orElse(false);
             int end = cursor.last().end();
             cursor.correct(new LineSpan(end, end), "; " + (all ? KEEP_ALL : KEEP_MATCHING));
             return all;
         }
         int start = cursor.start();
-        boolean all = cursor.takes(KEEP_ALL);
+        boolean all = cursor.consumeIf(KEEP_ALL);
         if (!all) {
             cursor.must(KEEP_MATCHING);
         }
@@ -116,7 +116,7 @@ final class JoinStepParser {
 
     Step membership() {
         Step.Name column = columns.column();
-        boolean among = !cursor.takes("is not in");
+        boolean among = !cursor.consumeIf("is not in");
         if (among) {
             cursor.must("is in");
         }
@@ -139,9 +139,9 @@ final class JoinStepParser {
             return "";
         }
         if (as) {
-            cursor.take();
+            cursor.consume();
         }
-        cursor.take();
+        cursor.consume();
         cursor.remove(new LineSpan(start, cursor.last().end()));
         return alias.text();
     }

@@ -32,13 +32,13 @@ public record ParsedStep(Step step, String written, List<StepMark> marks) {
     }
 
     /** Possible continuations of a typed line; the last word may be incomplete. */
-    public static Set<Expectation> wanted(String typed, StepScope scope) {
+    public static Set<Expectation> expectations(String typed, StepScope scope) {
         StepCursor cursor = new StepCursor(typed, scope);
         try {
             new StepParser(cursor).read();
         } catch (ProblemException unfinished) {
             // A partial line; possible continuations were recorded while parsing.
         }
-        return cursor.wanted();
+        return cursor.expectations();
     }
 }

@@ -34,7 +34,7 @@ record PhraseSuggestion(String typed, String phrase) {
         List<String> sameLength = known.stream()
                 .filter(phrase -> phrase.split(" ").length == length)
                 .toList();
-        return NearestName.to(beginning, sameLength).map(phrase -> new PhraseSuggestion(beginning, phrase));
+        return NearestName.of(beginning, sameLength).map(phrase -> new PhraseSuggestion(beginning, phrase));
     }
 
     /** @param kind of phrase, such as "step" */

@@ -19,15 +19,15 @@ final class RowSourceParser {
 
     RowSource read() {
         int start = cursor.start();
-        if (cursor.sees("values") && cursor.peek(1).isSign("(")) {
+        if (cursor.isNext("values") && cursor.peek(1).isSign("(")) {
             return typed(start);
         }
         for (String kind : List.of("numbers", "days")) {
-            if (cursor.takes(kind + " from")) {
+            if (cursor.consumeIf(kind + " from")) {
                 return series(kind.equals("days"), start);
             }
         }
-        if (cursor.sees("query") && isQuery()) {
+        if (cursor.isNext("query") && isQuery()) {
             return query(start);
         }
         return table(start);
@@ -39,13 +39,13 @@ final class RowSourceParser {
     }
 
     private RowSource query(int start) {
-        cursor.takes("query");
-        cursor.wants(Expectation.Kind.QUERY, "");
-        String name = cursor.take().text();
+        cursor.consumeIf("query");
+        cursor.expect(Expectation.Kind.QUERY, "");
+        String name = cursor.consume().text();
         LineSpan span = from(start);
         cursor.mark(StepMark.of(StepMark.Kind.TABLE, span));
         List<RowSource.Argument> arguments = new ArrayList<>();
-        if (cursor.takes("called with")) {
+        if (cursor.consumeIf("called with")) {
             do {
                 arguments.add(argument());
             } while (cursor.takesSeparator());
@@ -59,7 +59,7 @@ final class RowSourceParser {
         if (parameter.kind() != StepToken.Kind.PARAMETER) {
             throw cursor.wrong("A parameter of the query is missing here.", "Write “called with :port = port_id”.");
         }
-        cursor.take();
+        cursor.consume();
         cursor.must("=");
         StepExpression value = expressions.compared("");
         return new RowSource.Argument(parameter.text(), value, parameter.at());
@@ -70,23 +70,23 @@ final class RowSourceParser {
     }
 
     private RowSource table(int start) {
-        cursor.wants(Expectation.Kind.TABLE, "");
+        cursor.expect(Expectation.Kind.TABLE, "");
         Step.Name name = cursor.name("A table");
         String schema = "";
-        if (cursor.takes(".")) {
+        if (cursor.consumeIf(".")) {
             schema = name.name();
             name = cursor.name("A table");
         }
         LineSpan span = from(start);
         cursor.mark(StepMark.of(StepMark.Kind.TABLE, span));
-        return cursor.takes("(")
+        return cursor.consumeIf("(")
                 ? new RowSource.FunctionCall(schema, name.name(), arguments(), from(start))
                 : new RowSource.Table(schema, name.name(), span);
     }
 
     private List<StepExpression> arguments() {
         List<StepExpression> arguments = new ArrayList<>();
-        while (!cursor.takes(")")) {
+        while (!cursor.consumeIf(")")) {
             if (!arguments.isEmpty()) {
                 cursor.must(",");
             }
@@ -112,13 +112,13 @@ final class RowSourceParser {
         cursor.must("(");
         do {
             columns.add(cursor.name("A column").name());
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         cursor.must(")");
         cursor.must(":");
         List<List<StepExpression>> rows = new ArrayList<>();
         do {
             rows.add(row(columns.size()));
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         LineSpan span = from(start);
         cursor.mark(StepMark.of(StepMark.Kind.TYPED, span));
         return new RowSource.TypedTable(columns, rows, span);
@@ -129,7 +129,7 @@ final class RowSourceParser {
         LineSpan open = cursor.must("(");
         do {
             cells.add(expressions.single());
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         cursor.must(")");
         if (cells.size() != width) {
             throw cursor.wrong(

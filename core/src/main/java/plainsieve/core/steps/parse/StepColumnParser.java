@@ -14,7 +14,7 @@ final class StepColumnParser {
     }
 
     Step.Name column() {
-        cursor.wants(Expectation.Kind.COLUMN, "");
+        cursor.expect(Expectation.Kind.COLUMN, "");
         Step.Name name = cursor.name("A column");
         cursor.mark(StepMark.of(StepMark.Kind.COLUMN, name.at()));
         return name;
@@ -23,7 +23,7 @@ final class StepColumnParser {
     List<Step.Name> names() {
         List<Step.Name> names = new ArrayList<>();
         do {
-            cursor.wants(Expectation.Kind.COLUMN, "");
+            cursor.expect(Expectation.Kind.COLUMN, "");
             names.add(cursor.name("A column"));
         } while (cursor.takesSeparator());
         return names;
@@ -34,10 +34,10 @@ final class StepColumnParser {
         int start = cursor.start();
         List<Step.ColumnAlias> aliases = new ArrayList<>();
         do {
-            cursor.wants(kind == StepMark.Kind.COLUMNS ? Expectation.Kind.COLUMN : Expectation.Kind.THEIRS, "");
+            cursor.expect(kind == StepMark.Kind.COLUMNS ? Expectation.Kind.COLUMN : Expectation.Kind.THEIRS, "");
             Step.Name name = cursor.name("A column");
-            aliases.add(new Step.ColumnAlias(name, cursor.takes("as") ? cursor.name("A name") : name));
-        } while (cursor.takes(","));
+            aliases.add(new Step.ColumnAlias(name, cursor.consumeIf("as") ? cursor.name("A name") : name));
+        } while (cursor.consumeIf(","));
         cursor.mark(StepMark.of(kind, new LineSpan(start, cursor.last().end())));
         return aliases;
     }

@@ -43,25 +43,25 @@ final class StepConditionParser {
     }
 
     private StepCondition all() {
-        List<StepCondition> all = new ArrayList<>(List.of(one()));
+        List<StepCondition> all = new ArrayList<>(List.of(comparison()));
         while (joins("and")) {
-            all.add(one());
+            all.add(comparison());
         }
         return all.size() == 1 ? all.get(0) : new StepCondition.And(all);
     }
 
     private boolean joins(String word) {
-        if (!cursor.takes(word)) {
+        if (!cursor.consumeIf(word)) {
             return false;
         }
         cursor.mark(StepMark.of(StepMark.Kind.BETWEEN, cursor.last()));
         return true;
     }
 
-    private StepCondition one() {
-        if (cursor.takes("not")) {
+    private StepCondition comparison() {
+        if (cursor.consumeIf("not")) {
             deeper();
-            StepCondition negated = new StepCondition.Not(one());
+            StepCondition negated = new StepCondition.Not(comparison());
             depth--;
             return negated;
         }
@@ -100,14 +100,14 @@ final class StepConditionParser {
         StepExpression left = expressions.read();
         String column = left instanceof StepExpression.Column plain && !plain.theirs() ? plain.name() : "";
         int verbAt = cursor.start();
-        if (cursor.takes(RECENT, List.of("in the last"))) {
+        if (cursor.consumeIf(RECENT, List.of("in the last"))) {
             return recent(left, start);
         }
         ComparisonOperator comparisonOperator =
                 cursor.matches("like") || cursor.matches("not like") ? likePattern(start) : verb();
         LineSpan words = new LineSpan(verbAt, cursor.last().end());
         int mark = cursor.marks().size();
-        List<StepExpression> others = others(comparisonOperator, column);
+        List<StepExpression> others = operands(comparisonOperator, column);
         correctComparisonWithNull(comparisonOperator, others, verbAt);
         List<String> written = new ArrayList<>(List.of(column));
         others.forEach(other -> written.add(cursor.text(other.at())));
@@ -122,7 +122,7 @@ final class StepConditionParser {
         if (unit.isEmpty()) {
             throw cursor.wrong("Days, weeks, months or years are missing here.", "Write “is in the last 7 days”.");
         }
-        cursor.take();
+        cursor.consume();
         return new StepCondition.Recent(
                 left, amount, unit.get(), new LineSpan(start, cursor.last().end()));
     }
@@ -130,7 +130,7 @@ final class StepConditionParser {
     private ComparisonOperator verb() {
         ComparisonOperator found = Arrays.stream(ComparisonOperator.values())
                 .filter(operator ->
-                        operator != ComparisonOperator.RANGE && cursor.takes(operator.words(), operator.synonyms()))
+                        operator != ComparisonOperator.RANGE && cursor.consumeIf(operator.words(), operator.synonyms()))
                 .findFirst()
                 .orElseThrow(this::missingOperator);
         return found == ComparisonOperator.DATE_RANGE ? span() : found;
@@ -197,8 +197,8 @@ final class StepConditionParser {
         return ComparisonOperator.DATE_RANGE;
     }
 
-    private List<StepExpression> others(ComparisonOperator comparisonOperator, String column) {
-        return switch (comparisonOperator.wants()) {
+    private List<StepExpression> operands(ComparisonOperator comparisonOperator, String column) {
+        return switch (comparisonOperator.operands()) {
             case NOTHING -> List.of();
             case ONE -> List.of(expressions.compared(column));
             case TWO -> two(comparisonOperator, column);
@@ -215,14 +215,14 @@ final class StepConditionParser {
     /** {@code ('SAILED', 'DIVERTED')}; the brackets may be omitted and are then added. */
     private List<StepExpression> list(String column) {
         int start = cursor.start();
-        boolean bracketed = cursor.takes("(");
+        boolean bracketed = cursor.consumeIf("(");
         if (!bracketed) {
             cursor.insert(start, "(");
         }
         List<StepExpression> all = new ArrayList<>();
         do {
             all.add(expressions.compared(column));
-        } while (bracketed ? cursor.takes(",") : cursor.takesSeparator());
+        } while (bracketed ? cursor.consumeIf(",") : cursor.takesSeparator());
         if (bracketed) {
             cursor.must(")");
         } else {

@@ -47,7 +47,7 @@ final class StepCursor {
         return corrections;
     }
 
-    Set<Expectation> wanted() {
+    Set<Expectation> expectations() {
         return wanted;
     }
 
@@ -59,7 +59,7 @@ final class StepCursor {
         return tokens.get(Math.min(next + further, tokens.size() - 1));
     }
 
-    StepToken take() {
+    StepToken consume() {
         StepToken token = peek();
         if (token.kind() != StepToken.Kind.END) {
             next++;
@@ -86,14 +86,14 @@ final class StepCursor {
     }
 
     /** Records a possible token if the next word is the partial one. */
-    void wants(Expectation.Kind kind, String words) {
+    void expect(Expectation.Kind kind, String words) {
         if (next == typed) {
             wanted.add(new Expectation(kind, words));
         }
     }
 
     /** Whether these words are next, ignoring case. */
-    boolean sees(String words) {
+    boolean isNext(String words) {
         String[] each = words.split(" ");
         for (int i = 0; i < each.length; i++) {
             if (next + i == typed) {
@@ -109,8 +109,8 @@ final class StepCursor {
     }
 
     /** Consumes these words if they are next. */
-    boolean takes(String words) {
-        if (!sees(words)) {
+    boolean consumeIf(String words) {
+        if (!isNext(words)) {
             return false;
         }
         next += words.split(" ").length;
@@ -118,8 +118,8 @@ final class StepCursor {
     }
 
     /** Consumes these words or one of their synonyms, which is replaced. */
-    boolean takes(String words, List<String> synonyms) {
-        return takes(words) || takesSynonym(words, synonyms);
+    boolean consumeIf(String words, List<String> synonyms) {
+        return consumeIf(words) || takesSynonym(words, synonyms);
     }
 
     private boolean takesSynonym(String words, List<String> synonyms) {
@@ -138,7 +138,7 @@ final class StepCursor {
     }
 
     /** Like {@link #replace}, and removes the preceding blanks. */
-    void takeInstead(String words, String replacement) {
+    void replaceWords(String words, String replacement) {
         int start = start();
         next += words.split(" ").length;
         replaceWithBlanks(new LineSpan(start, last().end()), replacement);
@@ -158,7 +158,7 @@ final class StepCursor {
     /** Consumes these words, which are required. */
     LineSpan must(String words) {
         int start = start();
-        if (!takes(words)) {
+        if (!consumeIf(words)) {
             throw wrong("“%s” is missing here.".formatted(words), "Write it, and what follows it.");
         }
         return new LineSpan(start, last().end());
@@ -166,7 +166,7 @@ final class StepCursor {
 
     /** Consumes a comma between list items, but not the one before {@code adding}. */
     boolean takesSeparator() {
-        return !peek(1).isWord("adding") && takes(",");
+        return !peek(1).isWord("adding") && consumeIf(",");
     }
 
     /** A name: one word, or any characters between {@code "…"}. */

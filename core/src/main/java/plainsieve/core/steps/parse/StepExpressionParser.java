@@ -54,7 +54,7 @@ final class StepExpressionParser {
     /** The whole of it. */
     StepExpression read() {
         deeper();
-        StepExpression read = cursor.sees("if") || cursor.matches("case when") ? functions.depending() : sum();
+        StepExpression read = cursor.isNext("if") || cursor.matches("case when") ? functions.depending() : sum();
         depth--;
         return read;
     }
@@ -81,7 +81,7 @@ final class StepExpressionParser {
     private StepExpression sum() {
         StepExpression left = product();
         for (Optional<Sign> sign = sign(SUMS); sign.isPresent(); sign = sign(SUMS)) {
-            cursor.take();
+            cursor.consume();
             StepExpression right = product();
             Optional<StepExpression> moved = moved(left, sign.get(), right);
             left = moved.isPresent() ? moved.get() : calculated(sign.get(), left, right);
@@ -93,7 +93,7 @@ final class StepExpressionParser {
     private Optional<StepExpression> moved(StepExpression from, Sign sign, StepExpression amount) {
         Optional<TimeUnit> unit = sign == Sign.JOINED ? Optional.empty() : unit();
         return unit.map(found -> {
-            cursor.take();
+            cursor.consume();
             countOperator();
             LineSpan span = from.at().to(cursor.last());
             return new StepExpression.TimeOffset(from, sign == Sign.MINUS, amount, found, span);
@@ -103,7 +103,7 @@ final class StepExpressionParser {
     /** The unit, if one is next. */
     Optional<TimeUnit> unit() {
         for (TimeUnit unit : TimeUnit.values()) {
-            cursor.wants(Expectation.Kind.WORDS, unit.word() + "s");
+            cursor.expect(Expectation.Kind.WORDS, unit.word() + "s");
         }
         return cursor.peek().kind() == StepToken.Kind.WORD
                 ? TimeUnit.ofWord(cursor.peek().text())
@@ -113,7 +113,7 @@ final class StepExpressionParser {
     private StepExpression product() {
         StepExpression left = single();
         for (Optional<Sign> sign = sign(PRODUCTS); sign.isPresent(); sign = sign(PRODUCTS)) {
-            cursor.take();
+            cursor.consume();
             left = calculated(sign.get(), left, single());
         }
         return left;
@@ -135,9 +135,9 @@ final class StepExpressionParser {
         StepToken token = cursor.peek();
         StepExpression single =
                 switch (token.kind()) {
-                    case NUMBER, TIME, TEXT -> fixed(cursor.take(), false);
+                    case NUMBER, TIME, TEXT -> fixed(cursor.consume(), false);
                     case PARAMETER ->
-                        new StepExpression.ParameterValue(cursor.take().text(), token.at());
+                        new StepExpression.ParameterValue(cursor.consume().text(), token.at());
                     case SIGN -> signed();
                     case WORD, NAME -> named();
                     case END -> throw missing();
@@ -149,21 +149,21 @@ final class StepExpressionParser {
     private RuntimeException missing() {
         // At the end of a partial line, everything is possible.
         functions.begins();
-        List.of("if", "today", NO_VALUE).forEach(cursor::sees);
-        cursor.wants(Expectation.Kind.COLUMN, "");
-        cursor.wants(Expectation.Kind.PARAMETER, "");
+        List.of("if", "today", NO_VALUE).forEach(cursor::isNext);
+        cursor.expect(Expectation.Kind.COLUMN, "");
+        cursor.expect(Expectation.Kind.PARAMETER, "");
         return cursor.wrong("Something is missing here.", "Write a column, a value, or a parameter such as :island.");
     }
 
     private StepExpression signed() {
-        if (cursor.takes("-")) {
+        if (cursor.consumeIf("-")) {
             if (cursor.peek().kind() == StepToken.Kind.NUMBER) {
-                return fixed(cursor.take(), true);
+                return fixed(cursor.consume(), true);
             }
             StepExpression.Literal zero = new StepExpression.Literal(new Value.Whole(0), cursor.last());
             return new StepExpression.BinaryOperation(Sign.MINUS, zero, single());
         }
-        if (cursor.takes("(")) {
+        if (cursor.consumeIf("(")) {
             StepExpression within = read();
             cursor.must(")");
             return within;
@@ -185,17 +185,17 @@ final class StepExpressionParser {
     }
 
     private StepExpression named() {
-        cursor.wants(Expectation.Kind.COLUMN, "");
-        cursor.wants(Expectation.Kind.PARAMETER, "");
+        cursor.expect(Expectation.Kind.COLUMN, "");
+        cursor.expect(Expectation.Kind.PARAMETER, "");
         Optional<StepExpression> function = functions.read();
         if (function.isPresent()) {
             return function.get();
         }
         int start = cursor.start();
-        if (cursor.takes("today", List.of("current_date"))) {
+        if (cursor.consumeIf("today", List.of("current_date"))) {
             return new StepExpression.Today(cursor.last());
         }
-        if (cursor.takes(NO_VALUE, List.of("null"))) {
+        if (cursor.consumeIf(NO_VALUE, List.of("null"))) {
             return new StepExpression.NullValue(
                     new LineSpan(start, cursor.last().end()));
         }
@@ -205,11 +205,11 @@ final class StepExpressionParser {
         if (cursor.peek().kind() == StepToken.Kind.WORD) {
             Value truth = TRUTHS.get(cursor.peek().text().toLowerCase(Locale.ROOT));
             if (truth != null) {
-                return new StepExpression.Literal(truth, cursor.take().at());
+                return new StepExpression.Literal(truth, cursor.consume().at());
             }
         }
         boolean theirs = cursor.peek(1).isSign(".") && cursor.peek(2).isName() && qualified();
-        StepToken name = cursor.take();
+        StepToken name = cursor.consume();
         LineSpan span = new LineSpan(start, name.at().end());
         cursor.mark(
                 new StepMark(theirs ? StepMark.Kind.THEIRS : StepMark.Kind.COLUMN, name.at(), name.at(), List.of()));
@@ -218,9 +218,9 @@ final class StepExpressionParser {
 
     /** Consumes a qualifier, which is only permitted in a join condition: the name of the joined rows or of the previous rows. */
     private boolean qualified() {
-        StepToken qualifier = cursor.take();
+        StepToken qualifier = cursor.consume();
         LineSpan point = cursor.must(".");
-        cursor.wants(Expectation.Kind.THEIRS, "");
+        cursor.expect(Expectation.Kind.THEIRS, "");
         if (joined.isEmpty()) {
             throw cursor.wrong(
                     qualifier.at().to(point), "Only the condition of a join names tables.", "Write the column alone.");
@@ -252,8 +252,8 @@ final class StepExpressionParser {
 
     /** {@code date '2026-03-31'} of SQL, replaced by {@code 2026-03-31}. */
     private StepExpression sqlDate(int start) {
-        cursor.take();
-        StepToken text = cursor.take();
+        cursor.consume();
+        StepToken text = cursor.consume();
         String written = text.text().strip().replace(' ', 'T');
         LineSpan span = new LineSpan(start, text.at().end());
         if (!StepLexer.isTime(written)) {
@@ -292,9 +292,9 @@ final class StepExpressionParser {
      * @param column whose values are possible; empty if there is none
      */
     StepExpression compared(String column) {
-        cursor.wants(Expectation.Kind.VALUE, column);
-        cursor.wants(Expectation.Kind.PARAMETER, column);
-        List.of("today", NO_VALUE, "start of month of").forEach(cursor::sees);
+        cursor.expect(Expectation.Kind.VALUE, column);
+        cursor.expect(Expectation.Kind.PARAMETER, column);
+        List.of("today", NO_VALUE, "start of month of").forEach(cursor::isNext);
         int start = cursor.start();
         int marks = cursor.marks().size();
         StepExpression read = isFreeText() ? freeText() : sum();
@@ -322,7 +322,7 @@ final class StepExpressionParser {
     private StepExpression freeText() {
         List<StepToken> words = new ArrayList<>();
         while (cursor.peek().kind() == StepToken.Kind.WORD && (words.isEmpty() || !endsText(cursor.peek()))) {
-            words.add(cursor.take());
+            words.add(cursor.consume());
         }
         LineSpan span = words.get(0).at().to(cursor.last());
         String text = cursor.text(span);

@@ -64,14 +64,14 @@ final class StepFunctionParser {
         for (String end : List.of("start", "end")) {
             Optional<DatePart> part = stretch(end);
             if (part.isPresent()) {
-                cursor.takes(end + OF + " " + part.get().word() + OF);
+                cursor.consumeIf(end + OF + " " + part.get().word() + OF);
                 StepExpression of = expressions.single();
                 return Optional.of(new StepExpression.PeriodBoundary(part.get(), end.equals("end"), of, from(start)));
             }
         }
         Optional<TimeUnit> unit = elapsed();
         if (unit.isPresent()) {
-            cursor.takes(unit.get().word() + "s from");
+            cursor.consumeIf(unit.get().word() + "s from");
             StepExpression from = expressions.single();
             cursor.must("to");
             return Optional.of(new StepExpression.TimeDifference(unit.get(), from, expressions.single(), from(start)));
@@ -83,14 +83,14 @@ final class StepFunctionParser {
             return Optional.of(substring(StepFunction.LAST_CHARACTERS));
         }
         if (isCoalesce()) {
-            cursor.take();
+            cursor.consume();
             return Optional.of(new StepExpression.Call(StepFunction.COALESCE, several(), from(start)));
         }
         return isSqlCall() ? Optional.of(sqlCall(start)) : plain().map(this::called);
     }
 
     private boolean isCoalesce() {
-        return cursor.sees("coalesce") && cursor.peek(1).isSign("(");
+        return cursor.isNext("coalesce") && cursor.peek(1).isSign("(");
     }
 
     private boolean isSqlCall() {
@@ -115,7 +115,7 @@ final class StepFunctionParser {
     private StepExpression sqlCall(int start) {
         String name = word();
         Optional<StepFunction> function = sqlFunction();
-        cursor.take();
+        cursor.consume();
         return switch (name) {
             case "date_trunc" -> dateTrunc(start);
             case "extract" -> extract(start);
@@ -140,7 +140,7 @@ final class StepFunctionParser {
                 start,
                 "start of " + part + OF + " ",
                 () -> {
-                    cursor.take();
+                    cursor.consume();
                     cursor.must(",");
                 },
                 expressions::read);
@@ -158,7 +158,7 @@ final class StepFunctionParser {
                 start,
                 part + OF + " ",
                 () -> {
-                    cursor.take();
+                    cursor.consume();
                     cursor.must("from");
                 },
                 expressions::read);
@@ -175,7 +175,7 @@ final class StepFunctionParser {
         if (type == null) {
             throw cursor.wrong("Steps cannot convert to this type.", "Use integer, decimal, date or text.");
         }
-        cursor.take();
+        cursor.consume();
         cursor.must(")");
         cursor.correct(new LineSpan(start, from), type.words() + OF + " (");
         cursor.correct(new LineSpan(end, cursor.last().end()), ")");
@@ -188,7 +188,7 @@ final class StepFunctionParser {
         int from = cursor.start();
         StepExpression of = expressions.read();
         cursor.correct(new LineSpan(start, from), StepFunction.ROUNDED.words() + OF + " (");
-        if (cursor.takes(",")) {
+        if (cursor.consumeIf(",")) {
             cursor.correct(cursor.last(), ") to");
             expressions.single();
             cursor.correct(cursor.must(")"), "");
@@ -205,24 +205,24 @@ final class StepFunctionParser {
     private Optional<DatePart> stretch(String end) {
         return Arrays.stream(DatePart.values())
                 .filter(DatePart::isStretch)
-                .filter(part -> cursor.sees(end + OF + " " + part.word() + OF))
+                .filter(part -> cursor.isNext(end + OF + " " + part.word() + OF))
                 .findFirst();
     }
 
     private Optional<TimeUnit> elapsed() {
         return List.of(TimeUnit.DAY, TimeUnit.HOUR, TimeUnit.MINUTE).stream()
-                .filter(unit -> cursor.sees(unit.word() + "s from"))
+                .filter(unit -> cursor.isNext(unit.word() + "s from"))
                 .findFirst();
     }
 
     /** {@code first 3 characters of …}. */
     private boolean isSubstring(String which) {
-        return cursor.sees(which) && cursor.peek(2).isWord("characters");
+        return cursor.isNext(which) && cursor.peek(2).isWord("characters");
     }
 
     private StepExpression substring(StepFunction function) {
         int start = cursor.start();
-        cursor.take();
+        cursor.consume();
         StepExpression count = expressions.single();
         cursor.must("characters of");
         StepExpression of = expressions.single();
@@ -234,7 +234,7 @@ final class StepFunctionParser {
         cursor.must("(");
         do {
             all.add(expressions.read());
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         cursor.must(")");
         return all;
     }
@@ -245,13 +245,13 @@ final class StepFunctionParser {
                 .filter(function -> function != StepFunction.FIRST_CHARACTERS
                         && function != StepFunction.LAST_CHARACTERS
                         && function != StepFunction.COALESCE)
-                .filter(function -> cursor.sees(function.words() + OF))
+                .filter(function -> cursor.isNext(function.words() + OF))
                 .findFirst();
     }
 
     private StepExpression called(StepFunction function) {
         int start = cursor.start();
-        cursor.takes(function.words() + OF);
+        cursor.consumeIf(function.words() + OF);
         List<StepExpression> arguments = new ArrayList<>();
         arguments.add(expressions.single());
         switch (function) {
@@ -260,7 +260,7 @@ final class StepFunctionParser {
             case FISCAL_YEAR ->
                 arguments.add(operand("from month", new StepExpression.Literal(new Value.Whole(4), cursor.last())));
             case AS_WHOLE, AS_NUMBER, AS_DAY -> {
-                if (cursor.takes("or else")) {
+                if (cursor.consumeIf("or else")) {
                     arguments.add(expressions.compared(""));
                 }
             }
@@ -270,7 +270,7 @@ final class StepFunctionParser {
     }
 
     private StepExpression operand(String words, StepExpression fallback) {
-        return cursor.takes(words) ? expressions.single() : fallback;
+        return cursor.consumeIf(words) ? expressions.single() : fallback;
     }
 
     /** {@code if … then … else …}; without an else the value is null. */
@@ -284,7 +284,7 @@ final class StepFunctionParser {
         do {
             cursor.must("if");
             branches.add(branch(conditions));
-        } while (cursor.takes("else") && cursor.sees("if"));
+        } while (cursor.consumeIf("else") && cursor.isNext("if"));
         boolean ended = cursor.text(cursor.last()).equalsIgnoreCase("else");
         StepExpression fallback = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
         return new StepExpression.Conditional(branches, fallback, from(start));
@@ -299,7 +299,7 @@ final class StepFunctionParser {
             branches.add(branch(conditions));
         }
         StepExpression fallback =
-                cursor.takes("else") ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
+                cursor.consumeIf("else") ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
         cursor.remove(cursor.must("end"));
         return new StepExpression.Conditional(branches, fallback, from(start));
     }

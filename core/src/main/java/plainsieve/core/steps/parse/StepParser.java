@@ -86,7 +86,7 @@ final class StepParser {
 
     private Step step() {
         return keywords().stream()
-                .filter(keyword -> cursor.takes(keyword.words(), keyword.synonyms()))
+                .filter(keyword -> cursor.consumeIf(keyword.words(), keyword.synonyms()))
                 .findFirst()
                 .orElseThrow(this::unknown)
                 .rest()
@@ -119,13 +119,13 @@ final class StepParser {
         List<Step.ColumnAlias> renamed = new ArrayList<>();
         do {
             Step.Name name = columns.column();
-            if (!cursor.takes("to", List.of("as"))) {
+            if (!cursor.consumeIf("to", List.of("as"))) {
                 cursor.must("to");
             }
             Step.Name as = cursor.name("A name");
             cursor.mark(StepMark.of(StepMark.Kind.NAME, as.at()));
             renamed.add(new Step.ColumnAlias(name, as));
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         return new Step.Rename(renamed);
     }
 
@@ -133,8 +133,8 @@ final class StepParser {
         Step.Name name = cursor.name("The name of the column");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
         if (cursor.matches(":")) {
-            cursor.takeInstead(":", " =");
-        } else if (!cursor.takes("=", List.of("as"))) {
+            cursor.replaceWords(":", " =");
+        } else if (!cursor.consumeIf("=", List.of("as"))) {
             cursor.must("=");
         }
         int start = cursor.start();
@@ -154,7 +154,7 @@ final class StepParser {
         if (sign.kind() != StepToken.Kind.TEXT || sign.text().isEmpty()) {
             throw cursor.wrong("The sign to split at is missing here.", "Write it between '…'.");
         }
-        cursor.take();
+        cursor.consume();
         cursor.mark(StepMark.of(StepMark.Kind.FORMULA, sign.at()));
         cursor.must("into");
         Step.Name before = newName();
@@ -191,7 +191,7 @@ final class StepParser {
             StepExpression what = expressions.compared(column.name());
             cursor.must("with");
             pairs.add(new Step.Replacement(what, expressions.compared(column.name())));
-        } while (cursor.takes(","));
+        } while (cursor.consumeIf(","));
         return new Step.Replace(column, pairs);
     }
 
@@ -200,17 +200,17 @@ final class StepParser {
         StepExpression count = expressions.single();
         cursor.mark(StepMark.of(
                 StepMark.Kind.COUNT, new LineSpan(start, cursor.last().end())));
-        takeRows();
-        List<Step.Name> each = cursor.takes("of each", List.of("per")) ? each() : List.of();
-        List<Step.By> by = cursor.takes("by", List.of("order by", "sort by")) ? totals.by() : List.of();
+        limitRows();
+        List<Step.Name> each = cursor.consumeIf("of each", List.of("per")) ? each() : List.of();
+        List<Step.By> by = cursor.consumeIf("by", List.of("order by", "sort by")) ? totals.by() : List.of();
         return new Step.FirstRows(count, each, by);
     }
 
     /** {@code rows}, which the limits of SQL do not have: it is added. */
-    private void takeRows() {
+    private void limitRows() {
         if (cursor.matches("rows only")) {
             cursor.replace("rows only", "rows");
-        } else if (!cursor.takes("rows")) {
+        } else if (!cursor.consumeIf("rows")) {
             boolean complete = cursor.isAtEnd() || cursor.matches("by") || cursor.matches("order by");
             int end = cursor.last().end();
             if (!complete) {
@@ -236,8 +236,8 @@ final class StepParser {
         }
         Step.Name name = cursor.name("The name of the column");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
-        List<Step.Name> each = cursor.takes("of each", List.of("per", "partition by")) ? each() : List.of();
-        if (!cursor.takes("by", List.of("order by"))) {
+        List<Step.Name> each = cursor.consumeIf("of each", List.of("per", "partition by")) ? each() : List.of();
+        if (!cursor.consumeIf("by", List.of("order by"))) {
             cursor.must("by");
         }
         return new Step.WindowColumn(kind, of, name, each, totals.by());

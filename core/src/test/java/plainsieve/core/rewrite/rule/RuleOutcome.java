@@ -39,18 +39,18 @@ final class RuleOutcome {
     static final String NOT = "does not fire";
 
     private static final List<Parameter> PARAMETERS = List.of(
-            Parameter.of("port", Type.TEXT).takingMany(),
-            Parameter.of("ports", Type.TEXT).takingMany().withAllowed(listed()),
-            Parameter.of("each", Type.TEXT).takingMany().withAllowed(listed()).sendingEachValue(),
+            Parameter.of("port", Type.TEXT).asMultiple(),
+            Parameter.of("ports", Type.TEXT).asMultiple().withAllowed(listed()),
+            Parameter.of("each", Type.TEXT).asMultiple().withAllowed(listed()).sendingEachValue(),
             Parameter.of("vessel", Type.TEXT),
             Parameter.of("n", Type.INTEGER),
-            Parameter.of("ns", Type.INTEGER).takingMany(),
+            Parameter.of("ns", Type.INTEGER).asMultiple(),
             Parameter.of("day", Type.DATE),
             Parameter.of("to", Type.DATE),
             Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
-            Parameter.of("months", Type.DATE).takingMany().covering(ValueCoverage.MONTH),
+            Parameter.of("months", Type.DATE).asMultiple().covering(ValueCoverage.MONTH),
             Parameter.of("word", Type.TEXT).covering(ValueCoverage.CONTAINING),
-            Parameter.of("words", Type.TEXT).takingMany().covering(ValueCoverage.STARTING),
+            Parameter.of("words", Type.TEXT).asMultiple().covering(ValueCoverage.STARTING),
             Parameter.of("null_one", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE),
             Parameter.of("must", Type.TEXT).withBlankRule(BlankRule.NOT_ALLOWED));
 

@@ -52,7 +52,7 @@ class ParameterSentenceTest {
 
     private static ParameterDefinition many(String name, Type type) {
         return ParameterDefinition.of(
-                Parameter.of(name, type).takingMany(), new ParameterDefinition.Words("Class", "", "", "", "any class"));
+                Parameter.of(name, type).asMultiple(), new ParameterDefinition.Words("Class", "", "", "", "any class"));
     }
 
     private static ParameterSentence say(ParameterDefinition parameter) {
@@ -100,11 +100,11 @@ class ParameterSentenceTest {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).render().text())
                 .endsWith("; viewers may choose values of their group; visible to everyone without it: none");
-        assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(RowAccessRule.byClaim("island"));
-        assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(RowAccessRule.byQuery("q2"));
+        assertThat(with(held, "held", "/claim/island").rowAccess()).isEqualTo(RowAccessRule.byClaim("island"));
+        assertThat(with(held, "held", "/query/q2").rowAccess()).isEqualTo(RowAccessRule.byQuery("q2"));
         assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
-        assertThat(with(held, "takes", "computed").hold()).isEqualTo(RowAccessRule.NONE);
-        assertThat(with(held, "type", "date").hold()).isEqualTo(RowAccessRule.byGroup());
+        assertThat(with(held, "takes", "computed").rowAccess()).isEqualTo(RowAccessRule.NONE);
+        assertThat(with(held, "type", "date").rowAccess()).isEqualTo(RowAccessRule.byGroup());
     }
 
     @Test

@@ -293,8 +293,8 @@ class FederatedStepsTest {
         Map<String, Parameter> parameters = new HashMap<>();
         parameters.put("from", Parameter.of("from", Type.DATE));
         parameters.put("to", Parameter.of("to", Type.DATE));
-        parameters.put("note", Parameter.of("note", Type.TEXT).takingMany());
-        parameters.put("added", Parameter.of("added", Type.INTEGER).takingMany());
+        parameters.put("note", Parameter.of("note", Type.TEXT).asMultiple());
+        parameters.put("added", Parameter.of("added", Type.INTEGER).asMultiple());
         Map<String, Choice> choices = Map.of(
                 "from", new Choice.One(new Value.Day(LocalDate.of(2026, 3, 1))),
                 "note", new Choice.Many(List.of(new Value.Text("a"), new Value.Text("b")), false),

@@ -186,7 +186,7 @@ class ParsedStepTest {
             ~join ports ~ | on
             """)
     void listsPossibleNextWords(String typed, String words) {
-        assertThat(ParsedStep.wanted(typed, KNOWN))
+        assertThat(ParsedStep.expectations(typed, KNOWN))
                 .extracting(Expectation::words)
                 .contains(words);
     }
@@ -199,13 +199,13 @@ class ParsedStepTest {
             ~from query ~        | QUERY  | ~~
             """)
     void listsKindsOfPossibleNextWords(String typed, Expectation.Kind kind, String about) {
-        assertThat(ParsedStep.wanted(typed, KNOWN)).contains(new Expectation(kind, about));
+        assertThat(ParsedStep.expectations(typed, KNOWN)).contains(new Expectation(kind, about));
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"where state = 'a' ", "sort by state ", "distinct rows "})
     void offersNoNewStepAfterACompleteOne(String typed) {
-        assertThat(ParsedStep.wanted(typed, KNOWN))
+        assertThat(ParsedStep.expectations(typed, KNOWN))
                 .extracting(Expectation::words)
                 .doesNotContain("where", "group by");
     }

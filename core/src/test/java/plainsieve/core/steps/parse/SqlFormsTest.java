@@ -138,11 +138,11 @@ class SqlFormsTest {
 
     @Test
     void areNotOfferedAsCompletions() {
-        assertThat(ParsedStep.wanted("", KNOWN))
+        assertThat(ParsedStep.expectations("", KNOWN))
                 .extracting(Expectation::words)
                 .contains("group by", "first", "sort by")
                 .doesNotContain("limit", "order by", "select", "having");
-        assertThat(ParsedStep.wanted("where state ", KNOWN))
+        assertThat(ParsedStep.expectations("where state ", KNOWN))
                 .extracting(Expectation::words)
                 .contains("=", "in", "contains")
                 .doesNotContain("is", "==", "is any of");

@@ -142,16 +142,16 @@ public class Accounts {
 
     /** Gives a person a role in a project, or in all. @param projectId empty for all */
     @Transactional
-    public void give(String personId, String projectId, Role role) {
+    public void grant(String personId, String projectId, Role role) {
         get(personId);
-        roles.givePerson(new RoleRow(personId, projectId, role));
+        roles.grantToPerson(new RoleRow(personId, projectId, role));
         requireAnOperator();
     }
 
     @Transactional
-    public void take(String personId, String projectId) {
+    public void revoke(String personId, String projectId) {
         get(personId);
-        roles.takeFromPerson(personId, projectId);
+        roles.revokeFromPerson(personId, projectId);
         requireAnOperator();
     }
 

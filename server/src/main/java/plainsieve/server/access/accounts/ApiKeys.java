@@ -47,7 +47,7 @@ public class ApiKeys {
     }
 
     /** Throws {@link ProblemException} for a role that the caller does not have. */
-    public CreatedKey make(AuthenticatedPerson authenticatedPerson, KeyRequest wanted) {
+    public CreatedKey create(AuthenticatedPerson authenticatedPerson, KeyRequest wanted) {
         String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(

@@ -32,7 +32,7 @@ public class ExternalIdentities {
     public PersonRow of(OpenIdIdentity openIdIdentity) {
         String id =
                 records.find(openIdIdentity.issuer(), openIdIdentity.subject()).orElseGet(() -> first(openIdIdentity));
-        records.leaveClaimed(id);
+        records.removeClaimedMemberships(id);
         openIdIdentity.groups().forEach(group -> records.joinClaimed(id, group));
         records.forgetClaims(id);
         openIdIdentity.claims().forEach((claim, values) -> values.stream()

@@ -54,7 +54,7 @@ class FirstSignInLink {
                 accounts.all().stream().filter(row -> row.name().equals(NAME)).findFirst();
         String id = known.map(PersonRow::id)
                 .orElseGet(() -> accounts.add(NAME, "Operator").id());
-        accounts.give(id, "", Role.OPERATOR);
+        accounts.grant(id, "", Role.OPERATOR);
         return id;
     }
 }

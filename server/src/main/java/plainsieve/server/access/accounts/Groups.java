@@ -70,13 +70,13 @@ public class Groups {
     }
 
     /** Sets the permitted values of a group; blank removes them. */
-    public void say(GroupChoice said) {
+    public void setRowAccess(GroupChoice said) {
         GroupChoiceRow row = new GroupChoiceRow(
                 get(said.groupId()).id(), said.projectId(), said.parameter(), forms.write(said.choice()));
         if (said.choice().kind() == ChoiceText.Kind.BLANK) {
             choices.forget(row);
         } else {
-            choices.say(row);
+            choices.set(row);
         }
     }
 
@@ -138,17 +138,17 @@ public class Groups {
         records.join(new GroupRecords.Member(get(id).id(), personId));
     }
 
-    public void leave(String id, String personId) {
-        records.leave(new GroupRecords.Member(id, personId));
+    public void removeMember(String id, String personId) {
+        records.removeMember(new GroupRecords.Member(id, personId));
     }
 
     @Transactional
-    public void give(String id, String projectId, Role role) {
-        roles.giveGroup(new RoleRow(get(id).id(), projectId, role));
+    public void grant(String id, String projectId, Role role) {
+        roles.grantToGroup(new RoleRow(get(id).id(), projectId, role));
     }
 
-    public void take(String id, String projectId) {
-        roles.takeFromGroup(id, projectId);
+    public void revoke(String id, String projectId) {
+        roles.revokeFromGroup(id, projectId);
     }
 
     /** Whom a report is for: ids of groups, or {@link Permissions#EVERYONE}; none for every viewer of its project. */

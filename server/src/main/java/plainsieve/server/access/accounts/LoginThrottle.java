@@ -44,14 +44,14 @@ class LoginThrottle {
 
     /** How long the next password has to wait; zero when it need not. */
     Duration wait(String name, SignInService.RequestOrigin from) {
-        return counted(name, from).stream()
+        return keysOf(name, from).stream()
                 .map(this::wait)
                 .max(Duration::compareTo)
                 .orElse(Duration.ZERO);
     }
 
-    private List<ThrottledKey> counted(String name, SignInService.RequestOrigin from) {
-        String same = same(name);
+    private List<ThrottledKey> keysOf(String name, SignInService.RequestOrigin from) {
+        String same = normalized(name);
         if (browsers.knows(same, from.known())) {
             return List.of(new ThrottledKey("browser " + from.known(), NAME_FROM_ADDRESS));
         }
@@ -75,7 +75,7 @@ class LoginThrottle {
     }
 
     void wrong(String name, SignInService.RequestOrigin from) {
-        counted(name, from).forEach(counted -> wrong.asMap()
+        keysOf(name, from).forEach(counted -> wrong.asMap()
                 .merge(
                         counted.key(),
                         new Wrong(1, clock.instant()),
@@ -85,7 +85,7 @@ class LoginThrottle {
     /** Records a success, which resets the count of this way of signing in. */
     void right(String name, SignInService.RequestOrigin from) {
         Map<String, Wrong> counts = wrong.asMap();
-        counted(name, from).stream()
+        keysOf(name, from).stream()
                 .filter(counted -> counted.pace() != ADDRESS)
                 .forEach(counted -> counts.remove(counted.key()));
         // It was counted as a failure before verification.
@@ -93,7 +93,7 @@ class LoginThrottle {
                 "address " + from.address(), (key, old) -> new Wrong(Math.max(0, old.times() - 1), old.last()));
     }
 
-    private static String same(String name) {
+    private static String normalized(String name) {
         return name.strip().toLowerCase(Locale.ROOT);
     }
 }

@@ -36,7 +36,7 @@ class Passwords {
 
     /** The hash to be stored. Throws {@link ProblemException} for a guessable password. */
     String encoded(String password, String name) {
-        String same = same(password);
+        String same = normalized(password);
         if (same.codePointCount(0, same.length()) < SHORTEST) {
             throw weak(
                     "The password has fewer than %d characters.".formatted(SHORTEST), "Use a few words of your own.");
@@ -59,11 +59,11 @@ class Passwords {
 
     /** Whether the password matches. @param begun runs when a slot is available, before verification */
     boolean matches(String password, String encoded, Runnable begun) {
-        return hasher.matches(password.length() > LONGEST ? "" : same(password), encoded, begun);
+        return hasher.matches(password.length() > LONGEST ? "" : normalized(password), encoded, begun);
     }
 
     /* Other keyboards may produce different code points for the same text. */
-    private static String same(String password) {
+    private static String normalized(String password) {
         return Normalizer.normalize(password, Normalizer.Form.NFKC);
     }
 }

@@ -82,14 +82,14 @@ public class Permissions {
 
     /** The lower of the current rights of an API key's owner and those at its creation. */
     private Optional<Role> granted(AuthenticatedPerson authenticatedPerson, String projectId) {
-        Optional<Role> now = given(authenticatedPerson.person(), projectId);
+        Optional<Role> now = grantedRole(authenticatedPerson.person(), projectId);
         return authenticatedPerson.grants().isEmpty()
                 ? now
                 : now.flatMap(role -> highest(authenticatedPerson.grants().get().roles(), projectId)
                         .map(then -> least(role, then)));
     }
 
-    private Optional<Role> given(Person person, String projectId) {
+    private Optional<Role> grantedRole(Person person, String projectId) {
         return highest(roles.of(person.id()), projectId);
     }
 
@@ -136,7 +136,7 @@ public class Permissions {
 
     /** A user as a viewer. @param by who impersonates, as shown in Sent */
     public Caller asPerson(String by, Person person, String projectId) {
-        boolean member = given(person, projectId).isPresent();
+        boolean member = grantedRole(person, projectId).isPresent();
         Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
         return Caller.of(by + Caller.LOOKING + person.name(), Role.VIEWER, viewer);
     }

@@ -64,7 +64,7 @@ public class ReportLinks {
     }
 
     /** Throws {@link ProblemException} for an end that cannot be. */
-    public CreatedLink make(Project project, String reportId, LinkRequest wanted) {
+    public CreatedLink create(Project project, String reportId, LinkRequest wanted) {
         Instant now = clock.instant();
         boolean past = wanted.ends().filter(end -> !end.isAfter(now)).isPresent();
         boolean tooFar = wanted.anyone()
@@ -115,12 +115,12 @@ public class ReportLinks {
     }
 
     /** From now on it opens nothing. */
-    public void takeBack(Project project, String reportId, String id) {
+    public void revoke(Project project, String reportId, String id) {
         boolean there = of(project, reportId).stream().anyMatch(row -> row.id().equals(id));
         if (!there) {
             throw new NotFoundException("link", id, List.of());
         }
-        records.takeBack(id, clock.instant().toString());
+        records.revoke(id, clock.instant().toString());
     }
 
     /**
@@ -136,16 +136,16 @@ public class ReportLinks {
         SignedLinkRow row = records.find(read.terms().id())
                 .or(() -> fromElsewhere(project, reportId, read))
                 .filter(link -> !link.isRevoked())
-                .orElseThrow(() -> over("This link was revoked."));
+                .orElseThrow(() -> invalid("This link was revoked."));
         if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
-            throw over("This link has expired.");
+            throw invalid("This link has expired.");
         }
         return new ValidLink(Optional.of(row), read.choices());
     }
 
     /** A link created by another server with the same key is listed here from its first use. */
     private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.LinkContent read) {
-        if (!signed.comeFromElsewhere()) {
+        if (!signed.areShared()) {
             return Optional.empty();
         }
         SignedLinkRow row = new SignedLinkRow(
@@ -164,7 +164,7 @@ public class ReportLinks {
         return Optional.of(row);
     }
 
-    private static ProblemException over(String what) {
+    private static ProblemException invalid(String what) {
         return new ProblemException(Problem.of("link-over", what, "Ask the sender for a new one."));
     }
 

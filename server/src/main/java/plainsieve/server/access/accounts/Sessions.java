@@ -31,7 +31,7 @@ class Sessions {
     Optional<SessionRow> find(String secret) {
         String digest = SecretGenerator.digest(secret);
         return records.find(digest)
-                .or(() -> shared.read(secret).flatMap(openIdIdentity -> begun(openIdIdentity, digest)))
+                .or(() -> shared.read(secret).flatMap(openIdIdentity -> adopt(openIdIdentity, digest)))
                 .filter(row -> !row.ended());
     }
 
@@ -40,7 +40,7 @@ class Sessions {
     }
 
     /* A page sends many requests at once: the first of them creates the session, the others find it. */
-    private synchronized Optional<SessionRow> begun(OpenIdIdentity openIdIdentity, String digest) {
+    private synchronized Optional<SessionRow> adopt(OpenIdIdentity openIdIdentity, String digest) {
         return records.find(digest).or(() -> first(openIdIdentity, digest));
     }
 

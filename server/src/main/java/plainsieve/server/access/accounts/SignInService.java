@@ -85,7 +85,7 @@ public class SignInService {
                 .link(digest)
                 .filter(row -> row.endsAt().isAfter(clock.instant()))
                 .filter(row -> !row.reusable() || from.local())
-                .filter(row -> row.reusable() || tables.sessions().takeLink(digest) == 1)
+                .filter(row -> row.reusable() || tables.sessions().useLink(digest) == 1)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "link-has-ended", "This link was used or has expired.", "Ask an operator for a new one.")));
         PersonRow person = tables.people().find(link.personId()).orElseThrow();
@@ -129,7 +129,7 @@ public class SignInService {
     @Transactional
     public void signOutEverywhere(String personId) {
         tables.sessions().endAll(personId);
-        tables.sessions().takeLinksOf(personId);
+        tables.sessions().removeLinksOf(personId);
     }
 
     /** Revokes all credentials of a user except the password: sessions, links, and API keys. */
@@ -148,7 +148,7 @@ public class SignInService {
     public String link(String personId, Duration lasts, boolean again) {
         String secret = secretGenerator.fresh();
         tables.sessions()
-                .makeLink(new SignInLinkRow(
+                .addLink(new SignInLinkRow(
                         SecretGenerator.digest(secret),
                         personId,
                         clock.instant().plus(lasts),
@@ -158,7 +158,7 @@ public class SignInService {
 
     /** Ends every link that would sign a person in. */
     public void forgetLinks(String personId) {
-        tables.sessions().takeLinksOf(personId);
+        tables.sessions().removeLinksOf(personId);
     }
 
     /** The path of a sign-in link. Browsers do not send the fragment after # to anyone. */

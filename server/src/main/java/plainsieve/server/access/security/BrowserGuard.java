@@ -43,9 +43,9 @@ class BrowserGuard extends OncePerRequestFilter {
             SafeHeaders.on(response, request.isSecure());
         }
         if (!knownHost) {
-            refuse(response, "Host not allowed.", "To allow it, add the host name to plainsieve.hosts.");
+            reject(response, "Host not allowed.", "To allow it, add the host name to plainsieve.hosts.");
         } else if (refused) {
-            refuse(
+            reject(
                     response,
                     "Blocked: the page's origin is not this server.",
                     "Behind a proxy, pass the host with its port.");
@@ -77,7 +77,7 @@ class BrowserGuard extends OncePerRequestFilter {
                         .contains(origin.replaceFirst("^https?://", "").replaceFirst(":\\d+$", ""));
     }
 
-    private static void refuse(HttpServletResponse response, String what, String advice) throws IOException {
+    private static void reject(HttpServletResponse response, String what, String advice) throws IOException {
         response.setStatus(HttpServletResponse.SC_FORBIDDEN);
         response.setContentType("application/problem+json");
         response.setCharacterEncoding("UTF-8");

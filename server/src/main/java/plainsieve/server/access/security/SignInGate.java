@@ -39,7 +39,7 @@ class SignInGate extends OncePerRequestFilter {
         if (isAdmitted(System.nanoTime())) {
             chain.doFilter(request, response);
         } else {
-            refuse(response);
+            reject(response);
         }
     }
 
@@ -52,7 +52,7 @@ class SignInGate extends OncePerRequestFilter {
         return true;
     }
 
-    private static void refuse(HttpServletResponse response) throws IOException {
+    private static void reject(HttpServletResponse response) throws IOException {
         response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
         response.setHeader(HttpHeaders.RETRY_AFTER, RETRY_AFTER_SECONDS);
         response.setContentType("application/problem+json");

@@ -38,7 +38,7 @@ public final class SignedLinks {
     }
 
     /** Whether other servers sign links for this one: their tokens are valid here, too. */
-    public boolean comeFromElsewhere() {
+    public boolean areShared() {
         return fromElsewhere;
     }
 

@@ -150,7 +150,7 @@ class AccountApi {
         if (!project.isEmpty() && !callerResolver.sees(request, project)) {
             throw new NotFoundException("project", project, List.of());
         }
-        ApiKeys.CreatedKey made = apiKeys.make(
+        ApiKeys.CreatedKey made = apiKeys.create(
                 inPerson(), new ApiKeys.KeyRequest(Absent.orEmpty(body.name()), project, body.role(), body.days()));
         auditRecorder.note(request, "made a key", project, made.row().name());
         return new CreatedApiKey(made.row().id(), ApiKeyBody.of(made.row()), made.secret());

@@ -56,10 +56,10 @@ class OpenIdApi {
     @GetMapping("/sign-in/by-service")
     ResponseEntity<Void> startSignIn(HttpServletRequest request, @RequestParam(defaultValue = "/") String back) {
         try {
-            OpenId.Sent sent = service.send(request, ownPage(request, back));
+            OpenId.Sent sent = service.send(request, localPage(request, back));
             return leading(sent.address(), cookie(sent.kept(), LASTS, request));
         } catch (OpenIdException e) {
-            return refused(e, request);
+            return redirectWithError(e, request);
         }
     }
 
@@ -81,11 +81,11 @@ class OpenIdApi {
                     SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request),
                     cookie("", Duration.ZERO, request));
         } catch (OpenIdException e) {
-            return refused(e, request);
+            return redirectWithError(e, request);
         }
     }
 
-    private ResponseEntity<Void> refused(OpenIdException e, HttpServletRequest request) {
+    private ResponseEntity<Void> redirectWithError(OpenIdException e, HttpServletRequest request) {
         LOG.warn("Not signed in by the service: {}", e.getMessage().replaceAll("\\p{Cntrl}+", " "));
         auditRecorder.noteOf(
                 "",
@@ -107,7 +107,7 @@ class OpenIdApi {
     }
 
     /** A page of this server; the start page for any other URL. */
-    private static String ownPage(HttpServletRequest request, String back) {
+    private static String localPage(HttpServletRequest request, String back) {
         boolean own = back.startsWith(OwnPath.inBrowser(request, "/"))
                 && !back.startsWith("//")
                 && back.chars().allMatch(sign -> sign > ' ' && sign < 127 && sign != '\\')

@@ -110,11 +110,11 @@ class ParametersApi {
     @GetMapping
     List<ParameterOverview> listParameters(Project project, PageRequest page) {
         return page.of(List.copyOf(project.parameters().values()), ParameterDefinition::name).stream()
-                .map(definition -> use(project, definition))
+                .map(definition -> overview(project, definition))
                 .toList();
     }
 
-    private ParameterOverview use(Project project, ParameterDefinition definition) {
+    private ParameterOverview overview(Project project, ParameterDefinition definition) {
         List<Usage> found = project.uses(definition.name());
         return new ParameterOverview(
                 ParameterBody.of(definition),
@@ -162,7 +162,7 @@ class ParametersApi {
                     "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
         }
         return ParameterBody.of(
-                edits.change(project, body.toDefinition(project.parameter(name).hold())));
+                edits.change(project, body.toDefinition(project.parameter(name).rowAccess())));
     }
 
     @GetMapping("/{name}")

@@ -48,7 +48,7 @@ class ProjectFilesApi {
     ResponseEntity<byte[]> exportProject(Project project) {
         return ResponseEntity.ok()
                 .header("Content-Disposition", "attachment; filename=\"" + project.id() + ".plain-sieve.zip\"")
-                .body(transfer.exportFiles(project).zip());
+                .body(transfer.exportFiles(project).toZip());
     }
 
     /** Imports a project. Sources that the server does not have are added for an operator only, as on Sources. */

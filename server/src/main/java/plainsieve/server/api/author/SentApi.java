@@ -90,7 +90,15 @@ class SentApi {
             @RequestParam(defaultValue = "new") String order,
             @RequestParam(defaultValue = "50") int limit) {
         SentFilter wanted = new SentFilter(
-                project.id(), SentLog.whose(caller), report, query, source, outcome, cause, search.strip(), order);
+                project.id(),
+                SentLog.ownerFilter(caller),
+                report,
+                query,
+                source,
+                outcome,
+                cause,
+                search.strip(),
+                order);
         return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(project, row))
                 .toList();
@@ -99,11 +107,11 @@ class SentApi {
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/measured-evidence")
     SentBodies.EvidenceBody measureEvidence(Project project, Caller caller, @PathVariable long id) {
-        return SentBodies.EvidenceBody.of(
-                evidenceService.of(project, caller, own(project, caller, id).id(), true));
+        return SentBodies.EvidenceBody.of(evidenceService.of(
+                project, caller, visibleTo(project, caller, id).id(), true));
     }
 
-    private SentRow own(Project project, Caller caller, long id) {
+    private SentRow visibleTo(Project project, Caller caller, long id) {
         return log.find(project, caller, id)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
     }
@@ -117,7 +125,7 @@ class SentApi {
     @GetMapping("/{id}/text")
     RunnableStatement getRunnableStatement(Project project, Caller caller, @PathVariable long id) {
         return new RunnableStatement(
-                statementReplay.runnable(project, own(project, caller, id).id()));
+                statementReplay.runnable(project, visibleTo(project, caller, id).id()));
     }
 
     /** Compares two statements, and their results up to the first difference. */
@@ -127,13 +135,13 @@ class SentApi {
         return statementReplay.compare(
                 project,
                 caller,
-                own(project, caller, id).id(),
-                own(project, caller, body.otherId()).id());
+                visibleTo(project, caller, id).id(),
+                visibleTo(project, caller, body.otherId()).id());
     }
 
     @GetMapping("/{id}")
     SentStatementBody getSentStatement(Project project, Caller caller, @PathVariable long id) {
-        return line(project, own(project, caller, id));
+        return line(project, visibleTo(project, caller, id));
     }
 
     private SentStatementBody line(Project project, SentRow row) {

@@ -178,7 +178,7 @@ class SourceContentsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setTableOverride(Project project, @PathVariable String id, @RequestBody TableOverride body) {
         project.source(id);
-        edits.say(id, body.table(), body.column(), Absent.orEmpty(body.type()));
+        edits.declareColumn(id, body.table(), body.column(), Absent.orEmpty(body.type()));
     }
 
     /** @param schema empty for the default schema */

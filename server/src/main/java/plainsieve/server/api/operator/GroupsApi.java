@@ -128,7 +128,7 @@ class GroupsApi {
                 .forEach(one -> said.put(List.of(one.projectId(), one.parameter()), one.choice()));
         return projects.all().stream()
                 .flatMap(project -> project.parameters().values().stream()
-                        .filter(definition -> definition.hold().by() == RowAccessRule.By.GROUP)
+                        .filter(definition -> definition.rowAccess().by() == RowAccessRule.By.GROUP)
                         .map(definition -> new GroupRowAccess(
                                 project.id(),
                                 definition.name(),
@@ -147,7 +147,7 @@ class GroupsApi {
         ParameterDefinition definition = project.parameter(body.parameter());
         ChoiceText choice = body.choice().toText();
         choice.values().forEach(value -> ValueReader.read(definition.type(), value));
-        groups.say(new Groups.GroupChoice(id, project.id(), definition.name(), choice));
+        groups.setRowAccess(new Groups.GroupChoice(id, project.id(), definition.name(), choice));
         auditRecorder.note(
                 request,
                 "changed the row access of a group",
@@ -197,7 +197,7 @@ class GroupsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeGroupMember(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
-        groups.leave(id, personId);
+        groups.removeMember(id, personId);
         auditRecorder.note(
                 request,
                 "removed a person from a group",
@@ -210,7 +210,7 @@ class GroupsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void grantGroupRole(
             @PathVariable String id, @Valid @RequestBody RoleBody.RoleGrant body, HttpServletRequest request) {
-        groups.give(id, body.projectId(), body.role());
+        groups.grant(id, body.projectId(), body.role());
         String what = "made a group " + body.role().word();
         auditRecorder.note(request, what, body.projectId(), groups.get(id).name());
     }
@@ -219,7 +219,7 @@ class GroupsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void revokeGroupRole(
             @PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
-        groups.take(id, projectId);
+        groups.revoke(id, projectId);
         auditRecorder.note(
                 request, "revoked a role of a group", projectId, groups.get(id).name());
     }

@@ -121,10 +121,10 @@ class MembersApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void grantProjectRole(Project project, @Valid @RequestBody NewMember body, HttpServletRequest request) {
         if (body.kind() == MemberKind.GROUP) {
-            groups.give(groups.named(body.name()).id(), project.id(), body.role());
+            groups.grant(groups.named(body.name()).id(), project.id(), body.role());
         } else {
             Person person = accounts.named(body.name().strip());
-            accounts.give(person.id(), project.id(), body.role());
+            accounts.grant(person.id(), project.id(), body.role());
         }
         auditRecorder.note(request, "granted the role " + body.role().word(), project.id(), body.name());
     }
@@ -134,9 +134,9 @@ class MembersApi {
     void revokeProjectRole(
             Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
         if (MemberKind.ofWord(kind) == MemberKind.GROUP) {
-            groups.take(groups.named(name).id(), project.id());
+            groups.revoke(groups.named(name).id(), project.id());
         } else {
-            accounts.take(accounts.named(name).id(), project.id());
+            accounts.revoke(accounts.named(name).id(), project.id());
         }
         auditRecorder.note(request, "took a role", project.id(), name);
     }

@@ -192,7 +192,7 @@ class PeopleApi {
     @PutMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void grantRole(@PathVariable String id, @Valid @RequestBody RoleBody.RoleGrant body, HttpServletRequest request) {
-        accounts.give(id, body.projectId(), body.role());
+        accounts.grant(id, body.projectId(), body.role());
         auditRecorder.note(
                 request,
                 "granted the role " + body.role().word(),
@@ -204,7 +204,7 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void revokeRole(
             @PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
-        accounts.take(id, projectId);
+        accounts.revoke(id, projectId);
         auditRecorder.note(request, "took a role", projectId, accounts.get(id).name());
     }
 }

@@ -60,6 +60,6 @@ class ProjectEditsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeProject(Project project) {
         edits.remove(project);
-        copies.removeAllOf(project);
+        copies.removeProject(project);
     }
 }

@@ -126,7 +126,7 @@ class SourcesApi {
 
         /** The current settings, for an unconditional change. */
         SourceDefinitions.SeenState asSeen() {
-            return new SourceDefinitions.SeenState(kind.kept(fields()), limits());
+            return new SourceDefinitions.SeenState(kind.settingsOrUnusable(fields()), limits());
         }
 
         private SourceFields fields() {
@@ -153,7 +153,7 @@ class SourcesApi {
     /** Tests a source before saving; uses the stored password of an existing one. */
     @PostMapping("/test")
     ConnectionTest testConnection(@Valid @RequestBody NewSource body) {
-        return new ConnectionTest(edits.tried(body.access(body.id())));
+        return new ConnectionTest(edits.test(body.access(body.id())));
     }
 
     /** Reaches a source another way from now on. */

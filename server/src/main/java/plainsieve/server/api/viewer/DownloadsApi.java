@@ -82,13 +82,13 @@ class DownloadsApi {
         DownloadFormat format = body.format();
         RequestedChoices choices = ReportRunRequests.choices(
                 project, callers.of(project, id, caller, body.linkToken()), report, ChoiceBody.texts(body.choices()));
-        QuestionRenderer.Question question = questionRenderer.ask(project, report, choices, locale);
+        QuestionRenderer.Question question = questionRenderer.render(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
         List<RunRequest.ColumnFilter> picked = RunBodies.filters(body.filters());
         ReportRunRequests.ViewRequest asked = new ReportRunRequests.ViewRequest(
                 body.runId(),
-                RunRequest.Text.live(project.asked(view.queryId())),
+                RunRequest.Text.live(project.queryInStage(view.queryId())),
                 view,
                 ViewPart.MAIN,
                 body.sort(),

@@ -51,7 +51,7 @@ class ListsApi {
             Caller caller,
             @PathVariable String name,
             @Valid @RequestBody ValueListRequest body) {
-        ListRequests.ListRequest wanted = wanted(project, caller, name, body);
+        ListRequests.ListRequest wanted = requestOf(project, caller, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
                 : lists.values(wanted, new ValueLists.ListPage(body.search(), body.start()));
@@ -64,10 +64,10 @@ class ListsApi {
             Caller caller,
             @PathVariable String name,
             @Valid @RequestBody ValueListRequest body) {
-        return lists.named(wanted(project, caller, name, body));
+        return lists.named(requestOf(project, caller, name, body));
     }
 
-    private ListRequests.ListRequest wanted(Project project, Caller caller, String name, ValueListRequest body) {
+    private ListRequests.ListRequest requestOf(Project project, Caller caller, String name, ValueListRequest body) {
         requireOnReport(project, caller, name, body.reportId());
         Caller linked =
                 body.reportId().isEmpty() ? caller : callers.of(project, body.reportId(), caller, body.linkToken());

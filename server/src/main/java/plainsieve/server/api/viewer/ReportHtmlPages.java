@@ -116,10 +116,10 @@ class ReportHtmlPages {
                     RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
                     return report.name() + ": "
                             + questionRenderer
-                                    .ask(opened, report, choices, locale)
+                                    .render(opened, report, choices, locale)
                                     .said()
                                     .sentence()
-                            + PickDescription.behindQuestion(picked);
+                            + PickDescription.suffix(picked);
                 },
                 runs);
         try {

@@ -75,7 +75,7 @@ class ReportsApi {
                 report.name(),
                 report.audience(),
                 QuestionBodies.parts(questionRenderer
-                        .ask(opened, report, ReportRunRequests.choices(opened, caller, report, Map.of()), locale)
+                        .render(opened, report, ReportRunRequests.choices(opened, caller, report, Map.of()), locale)
                         .said()),
                 standing(project.draft(report.id()), report),
                 report.version(),

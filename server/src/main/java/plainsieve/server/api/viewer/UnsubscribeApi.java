@@ -55,7 +55,7 @@ class UnsubscribeApi {
     private Subscription body(Unsubscriptions.Subscription of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())
-                .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscriptions.wantsNone(of)))
+                .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscriptions.isUnsubscribed(of)))
                 .orElse(new Subscription("Unsubscribe", of.address(), true));
     }
 }

@@ -42,7 +42,7 @@ final class ParameterCheck {
         check.bound(definition.bounds().minimum());
         check.bound(definition.bounds().maximum());
         check.choices();
-        check.hold();
+        check.checkRowAccess();
         check.circle();
     }
 
@@ -69,26 +69,26 @@ final class ParameterCheck {
         query(definition.start().queryId());
         if (definition.list() instanceof ListDefinition.FromColumn list) {
             if (!list.column().isNamed()) {
-                throw definition.refused("The list names no column.", "Choose a source, a table and a column.");
+                throw definition.invalid("The list names no column.", "Choose a source, a table and a column.");
             }
             project.source(list.column().sourceId());
         }
-        if (definition.list().kept().isNegative()) {
-            throw definition.refused("A cache time cannot be negative.", "Write 0 to disable caching.");
+        if (definition.list().cacheTime().isNegative()) {
+            throw definition.invalid("A cache time cannot be negative.", "Write 0 to disable caching.");
         }
     }
 
-    private void hold() {
-        query(definition.hold().queryId());
-        if (definition.hold().holds() && definition.isComputed()) {
-            throw definition.refused(
+    private void checkRowAccess() {
+        query(definition.rowAccess().queryId());
+        if (definition.rowAccess().holds() && definition.isComputed()) {
+            throw definition.invalid(
                     "A computed parameter cannot have a row access rule.",
                     "Set the rule on the parameters that it is computed from.");
         }
-        boolean needsOne = definition.hold().by() == RowAccessRule.By.QUERY
-                || definition.hold().by() == RowAccessRule.By.CLAIM;
-        if (needsOne && definition.hold().of().isEmpty()) {
-            throw definition.refused("The row access rule is incomplete.", "Name the query, or the claim.");
+        boolean needsOne = definition.rowAccess().by() == RowAccessRule.By.QUERY
+                || definition.rowAccess().by() == RowAccessRule.By.CLAIM;
+        if (needsOne && definition.rowAccess().of().isEmpty()) {
+            throw definition.invalid("The row access rule is incomplete.", "Name the query, or the claim.");
         }
     }
 
@@ -103,7 +103,7 @@ final class ParameterCheck {
         if (!name.isEmpty()) {
             ParameterDefinition end = project.parameters().get(name);
             if (end == null) {
-                throw definition.refused(
+                throw definition.invalid(
                         "Unknown parameter :%s for the end of the range.".formatted(name),
                         "Choose one of the project's parameters, or none.");
             }
@@ -117,7 +117,7 @@ final class ParameterCheck {
     private void refuseUnlike(ParameterDefinition start, ParameterDefinition end) {
         boolean fits = end.type() == start.type() && !end.many() && !start.many();
         if (!fits || end.name().equals(start.name()) || end.isComputed() != start.isComputed()) {
-            throw definition.refused(
+            throw definition.invalid(
                     ":%s and :%s cannot form a range.".formatted(start.name(), end.name()),
                     "Both must take one value of the same type.");
         }
@@ -132,7 +132,7 @@ final class ParameterCheck {
                 .filter(name -> !known.contains(name) && !name.equals(definition.name()))
                 .findFirst()
                 .ifPresent(name -> {
-                    String advice = NearestName.to(name, known)
+                    String advice = NearestName.of(name, known)
                             .map("Did you mean :%s?"::formatted)
                             .orElse("Create it first.");
                     throw new ProblemException(Problem.of(
@@ -148,7 +148,7 @@ final class ParameterCheck {
             try {
                 ValueReader.read(definition.type(), bound);
             } catch (ProblemException e) {
-                throw definition.refused(
+                throw definition.invalid(
                         "In the limits: " + e.first().message(), e.first().advice());
             }
         }

@@ -110,7 +110,7 @@ public class ParameterEdits implements Restoration {
         if (!users.isEmpty()) {
             throw new StillUsedException(":" + name, users);
         }
-        removedObjects.keep(row(project, definition), ":" + name);
+        removedObjects.store(row(project, definition), ":" + name);
         records.remove(project.id(), kind(), name);
     }
 

@@ -52,7 +52,8 @@ public class QueryEdits implements Restoration {
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
         String id = Ids.of(name, "query", project::hasQuery);
-        Query copy = of.named(id, name).asking(new CachePolicy.EachTime()).atVersion(1);
+        Query copy =
+                of.named(id, name).withCachePolicy(new CachePolicy.EachTime()).atVersion(1);
         records.add(row(project, copy));
         correctReferences(project, project.with(copy), Set.of());
         return copy;
@@ -90,18 +91,18 @@ public class QueryEdits implements Restoration {
                             "It must be a single name with a list of sources.")
                     .about(parameter));
         }
-        Query changed = query.askingBy(parameter);
+        Query changed = query.withSourceParameter(parameter);
         refuseCircle(project.with(changed));
         return change(project, changed);
     }
 
     /** Sets how reports get the rows of a query. */
-    public Query ask(Project project, Query query, CachePolicy how) {
-        return change(project, query.asking(how));
+    public Query setCachePolicy(Project project, Query query, CachePolicy how) {
+        return change(project, query.withCachePolicy(how));
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
-    public Query makeLive(Project project, Query query) {
+    public Query publish(Project project, Query query) {
         PreparedQuery draft = project.prepare(query, query.draftText());
         draft.parameterNames().stream()
                 .filter(name -> !project.parameters().containsKey(name))
@@ -137,7 +138,7 @@ public class QueryEdits implements Restoration {
             throw new StillUsedException("“" + query.name() + "”", users);
         }
         DefinitionRow row = row(project, query);
-        removedObjects.keep(row, query.name());
+        removedObjects.store(row, query.name());
         records.remove(project.id(), kind(), query.id());
     }
 

@@ -80,16 +80,16 @@ public class RemovedObjects {
     }
 
     /** Keeps a definition that is removed in the same transaction. @param name displayed */
-    public void keep(DefinitionRow row, String name) {
-        keep(row.projectId(), row.kind().word(), row.id(), name, row);
+    public void store(DefinitionRow row, String name) {
+        store(row.projectId(), row.kind().word(), row.id(), name, row);
     }
 
     /** Keeps a source that is removed in the same transaction. */
-    public void keepSource(SourceRow row) {
-        keep("", SOURCE, row.id(), row.id(), row);
+    public void storeSource(SourceRow row) {
+        store("", SOURCE, row.id(), row.id(), row);
     }
 
-    private void keep(String projectId, String kind, String id, String name, Record row) {
+    private void store(String projectId, String kind, String id, String name, Record row) {
         removed.add(new RemovedRow(0, projectId, kind, id, name, forms.write(row), clock.instant()));
     }
 

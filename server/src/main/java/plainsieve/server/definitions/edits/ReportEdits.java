@@ -86,7 +86,7 @@ public class ReportEdits implements Restoration {
     public void change(Project project, Report seen, UnaryOperator<Report> how) {
         ReportDraft draft = project.draft(seen.id());
         Report live = how.apply(project.report(seen.id())).withVersion(seen.version());
-        keep(project, live, new ReportDraft(how.apply(draft.report()), draft.published()));
+        save(project, live, new ReportDraft(how.apply(draft.report()), draft.published()));
     }
 
     /** Lets a report open with its own value, in place of the default of the parameter. */
@@ -104,17 +104,17 @@ public class ReportEdits implements Restoration {
 
     /** Replaces the published report and the draft. */
     public void replace(Project project, Report report) {
-        keep(project, report, new ReportDraft(report, true));
+        save(project, report, new ReportDraft(report, true));
     }
 
     /** Changes the draft alone. @param draft with the version that was seen */
     public void changeDraft(Project project, Report draft) {
         boolean given = project.draft(draft.id()).published();
         Report live = given ? project.report(draft.id()).withVersion(draft.version()) : draft;
-        keep(project, live, new ReportDraft(draft, given));
+        save(project, live, new ReportDraft(draft, given));
     }
 
-    private void keep(Project project, Report live, ReportDraft draft) {
+    private void save(Project project, Report live, ReportDraft draft) {
         checkParts(project, live);
         checkParts(project, draft.report());
         if (records.change(row(project, live, draft)) == 0) {
@@ -133,7 +133,7 @@ public class ReportEdits implements Restoration {
     @Transactional
     public void remove(Project project, Report report) {
         DefinitionRow row = row(project, report, project.draft(report.id()));
-        removedObjects.keep(row, report.name());
+        removedObjects.store(row, report.name());
         records.remove(project.id(), kind(), report.id());
         links.shelve(project.id(), report.id());
     }
@@ -152,6 +152,6 @@ public class ReportEdits implements Restoration {
         Restoration.requireFree(kind(), project.hasReport(row.id()), row.id());
         forms.report(row).queryIds().forEach(project::query);
         records.add(row);
-        links.bringBack(project.id(), row.id());
+        links.restore(project.id(), row.id());
     }
 }

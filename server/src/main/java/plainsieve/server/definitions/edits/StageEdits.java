@@ -40,7 +40,7 @@ public class StageEdits implements Restoration {
      * @throws ProblemException for invalid settings
      * @throws EditConflictException for a version conflict
      */
-    public void keep(Project project, Stage stage) {
+    public void save(Project project, Stage stage) {
         check(project, stage);
         if (records.save(forms.row(project.id(), stage)) == 0) {
             throw new EditConflictException("The stage “%s”".formatted(stage.name()));
@@ -52,7 +52,7 @@ public class StageEdits implements Restoration {
     public void remove(Project project, String name) {
         Stage stage = project.stage(name);
         if (stage.version() > 0) {
-            removedObjects.keep(forms.row(project.id(), stage), name);
+            removedObjects.store(forms.row(project.id(), stage), name);
         }
         records.remove(project.id(), kind(), name);
     }
@@ -72,27 +72,27 @@ public class StageEdits implements Restoration {
 
     private static void check(Project project, Stage stage) {
         if (!stage.name().matches(Stage.NAMES)) {
-            throw refused("Invalid stage name “%s”.".formatted(stage.name()), "Use small letters, digits and hyphens.");
+            throw invalid("Invalid stage name “%s”.".formatted(stage.name()), "Use small letters, digits and hyphens.");
         }
         stage.values().forEach((name, value) -> check(project, project.parameter(name), value));
         stage.sources().forEach((from, to) -> check(project, stage, from, to));
         if (stage.limits().rows().orElse(1) < 1) {
-            throw refused("A stage shows at least 1 row.", "Choose a number of rows.");
+            throw invalid("A stage shows at least 1 row.", "Choose a number of rows.");
         }
         Duration longest = stage.limits().longest().orElse(Duration.ofSeconds(1));
         if (longest.toSeconds() < 1 || longest.compareTo(LONGEST) > 0) {
-            throw refused("Invalid statement timeout.", "Choose 1 to 3600 seconds.");
+            throw invalid("Invalid statement timeout.", "Choose 1 to 3600 seconds.");
         }
     }
 
     private static void check(Project project, ParameterDefinition definition, DefaultDefinition value) {
         if (definition.isComputed()) {
-            throw refused(
+            throw invalid(
                     ":%s is computed and has no value to set.".formatted(definition.name()),
                     "Set the parameters that it is computed from.");
         }
         if (!value.queryId().isEmpty()) {
-            throw refused(
+            throw invalid(
                     "The default of :%s in a stage must be a value or a formula.".formatted(definition.name()),
                     "Set the query as its regular default.");
         }
@@ -107,18 +107,18 @@ public class StageEdits implements Restoration {
     /* Replacements are not chained, so that the target of a statement stays evident. */
     private static void check(Project project, Stage stage, String from, String to) {
         if (project.source(from).kind() != project.source(to).kind()) {
-            throw refused(
+            throw invalid(
                     "“%s” cannot replace “%s”: it is of another kind.".formatted(to, from),
                     "Choose one of the same kind, with the same tables.");
         }
         if (stage.sources().containsKey(to)) {
-            throw refused(
+            throw invalid(
                     "“%s” replaces “%s” and is itself replaced.".formatted(to, from),
                     "Name the final source directly.");
         }
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(List.of(Problem.of("bad-stage", message, advice)));
     }
 }

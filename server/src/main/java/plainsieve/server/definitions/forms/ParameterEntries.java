@@ -50,7 +50,7 @@ public final class ParameterEntries {
                 bounds.minimum(),
                 bounds.maximum(),
                 bounds.rangeEnd(),
-                held(definition.hold()),
+                rowAccess(definition.rowAccess()),
                 definition.formula(),
                 definition.maintenance().unlogged(),
                 definition.maintenance().formerNames(),
@@ -62,7 +62,7 @@ public final class ParameterEntries {
         return word.equals(usual) ? "" : word;
     }
 
-    private static ParameterEntry.RowAccessEntry held(RowAccessRule rowAccessRule) {
+    private static ParameterEntry.RowAccessEntry rowAccess(RowAccessRule rowAccessRule) {
         return rowAccessRule.holds()
                 ? new ParameterEntry.RowAccessEntry(
                         rowAccessRule.by().word(),
@@ -116,12 +116,13 @@ public final class ParameterEntries {
 
         @Override
         public ParameterEntry.ListEntry ofColumn(ListDefinition.FromColumn list) {
-            return new ParameterEntry.ListEntry(List.of(), "", column(list.column()), list.counts(), kept(list.kept()));
+            return new ParameterEntry.ListEntry(
+                    List.of(), "", column(list.column()), list.counts(), kept(list.cacheTime()));
         }
 
         @Override
         public ParameterEntry.ListEntry ofQuery(ListDefinition.FromQuery list) {
-            return new ParameterEntry.ListEntry(List.of(), list.queryId(), null, false, kept(list.kept()));
+            return new ParameterEntry.ListEntry(List.of(), list.queryId(), null, false, kept(list.cacheTime()));
         }
 
         private static Integer kept(Duration kept) {
@@ -171,10 +172,11 @@ public final class ParameterEntries {
                 list(entry.list()),
                 start(entry),
                 entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial()),
-                new ParameterDefinition.Maintenance(whenGone(entry), entry.unlogged(), entry.formerNames(), version));
+                new ParameterDefinition.Maintenance(
+                        missingValuePolicy(entry), entry.unlogged(), entry.formerNames(), version));
     }
 
-    private static ParameterDefinition.MissingValuePolicy whenGone(ParameterEntry entry) {
+    private static ParameterDefinition.MissingValuePolicy missingValuePolicy(ParameterEntry entry) {
         return switch (entry.whenUnlisted()) {
             case "", "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
             case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;

@@ -53,7 +53,7 @@ public final class ReportEntries {
     }
 
     private static ControlEntry entry(Control control) {
-        Control.Style style = control.look();
+        Control.Style style = control.style();
         return new ControlEntry(
                 control.kind().word(),
                 style.label(),

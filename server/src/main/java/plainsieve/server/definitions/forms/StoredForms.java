@@ -130,7 +130,7 @@ public final class StoredForms {
                 .orElseThrow(() -> new IllegalStateException("The database has a source of the kind " + row.kind()));
         String place = kind.isFile() ? "file" : kind.isService() ? "base" : "database";
         String name = kind.isService() ? "name" : "user";
-        return kind.kept(new SourceFields(
+        return kind.settingsOrUnusable(new SourceFields(
                 kept.path("host").asString(""),
                 kept.path("port").asInt(0),
                 kept.path(place).asString(""),

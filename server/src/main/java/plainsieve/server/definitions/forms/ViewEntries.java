@@ -44,10 +44,10 @@ final class ViewEntries {
                 view.link()
                         .map(clickThrough -> (clickThrough.reportId() + " " + clickThrough.parameter()).strip())
                         .orElse(""),
-                look(view.size(), written));
+                layout(view.size(), written));
     }
 
-    private static LayoutEntry look(Size size, KindFields written) {
+    private static LayoutEntry layout(Size size, KindFields written) {
         boolean usual = written.rank().equals(ViewContent.Rank.USUAL);
         LayoutEntry look = new LayoutEntry(
                 usual ? "" : written.rank().order().word(),
@@ -244,7 +244,7 @@ final class ViewEntries {
     }
 
     private static ProblemException unknown(String what, String word, List<String> known) {
-        String advice = NearestName.to(word, known)
+        String advice = NearestName.of(word, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Use " + String.join(", ", known) + ".");
         return new ProblemException(

@@ -73,7 +73,7 @@ public class AnalysisLimit {
             return untilDeadline(work);
         } finally {
             inside.remove();
-            leave(caller.owner());
+            release(caller.owner());
         }
     }
 
@@ -144,7 +144,7 @@ public class AnalysisLimit {
         }
     }
 
-    private synchronized void leave(String caller) {
+    private synchronized void release(String caller) {
         total--;
         running.computeIfPresent(caller, (key, count) -> count == 1 ? null : count - 1);
         notifyAll();

@@ -45,11 +45,11 @@ public sealed interface CachePolicy {
     }
 
     /** How long a result is reused; zero if it is not. */
-    default Duration kept() {
+    default Duration cacheTime() {
         return this instanceof AtMostEvery often ? often.time() : Duration.ZERO;
     }
 
     default int keptSeconds() {
-        return Math.toIntExact(kept().toSeconds());
+        return Math.toIntExact(cacheTime().toSeconds());
     }
 }

@@ -35,7 +35,7 @@ public final class CopiesSource {
     }
 
     /** A query that reads all rows of its copy. */
-    public static Query asking(String copiesSource, Query query, SourceSettings settings) {
+    public static Query reading(String copiesSource, Query query, SourceSettings settings) {
         String text = "select * from "
                 + settings.dialect().quoteName(table(query.asked().copy()));
         return new Query(query.id(), query.name(), copiesSource, "", query.asked(), text, text, query.version());

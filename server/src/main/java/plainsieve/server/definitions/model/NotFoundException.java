@@ -11,7 +11,7 @@ public final class NotFoundException extends RuntimeException {
     public NotFoundException(String what, String name, Collection<String> known) {
         super("%s “%s” does not exist."
                 .formatted(capitalized(what), name.length() > 60 ? name.substring(0, 60) + "…" : name));
-        this.advice = NearestName.to(name, known)
+        this.advice = NearestName.of(name, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Check the link, or start from the list.");
     }

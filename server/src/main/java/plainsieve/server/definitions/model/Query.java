@@ -48,11 +48,11 @@ public record Query(
     }
 
     /** @param parameter empty for a fixed source */
-    public Query askingBy(String parameter) {
+    public Query withSourceParameter(String parameter) {
         return new Query(id, name, sourceId, parameter, asked, draftText, liveText, version);
     }
 
-    public Query asking(CachePolicy how) {
+    public Query withCachePolicy(CachePolicy how) {
         return new Query(id, name, sourceId, sourceParameter, how, draftText, liveText, version);
     }
 

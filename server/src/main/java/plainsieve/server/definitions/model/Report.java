@@ -40,7 +40,7 @@ public record Report(
     /** The queries of its views and of its data age, without duplicates. */
     public Set<String> queryIds() {
         Set<String> ids = new LinkedHashSet<>();
-        asking().forEach(view -> ids.add(view.queryId()));
+        queriedViews().forEach(view -> ids.add(view.queryId()));
         opening.age().ifPresent(age -> ids.add(age.queryId()));
         return ids;
     }
@@ -61,8 +61,8 @@ public record Report(
     }
 
     /** The views that query a source. */
-    public List<View> asking() {
-        return views.stream().filter(View::asks).toList();
+    public List<View> queriedViews() {
+        return views.stream().filter(View::isQueried).toList();
     }
 
     public Report withQuestion(String line, ReportOpening how) {

@@ -64,7 +64,7 @@ public record Stage(
     }
 
     /** The source that replaces the given one. */
-    public String asks(String sourceId) {
+    public String sourceFor(String sourceId) {
         return sources.getOrDefault(sourceId, sourceId);
     }
 

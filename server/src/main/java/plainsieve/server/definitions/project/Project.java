@@ -87,8 +87,8 @@ public final class Project {
     }
 
     /** The project with this report changed, as draft and published; not saved. */
-    public Project giving(Report report) {
-        return with(parts.giving(report));
+    public Project withPublished(Report report) {
+        return with(parts.withPublished(report));
     }
 
     /** The project with the settings of a stage, for runs. Throws {@link NotFoundException} for an unknown stage. */
@@ -122,7 +122,7 @@ public final class Project {
     }
 
     /** In the draft stage, unless it is in a stage already. */
-    public Project inMaking() {
+    public Project asDraft() {
         return stage.name().isEmpty() ? inStage(Stage.DRAFT) : this;
     }
 
@@ -200,20 +200,20 @@ public final class Project {
     }
 
     /** A query as it runs in this stage: reports read its stored copy if configured and available. */
-    public Query asked(String queryId) {
+    public Query queryInStage(String queryId) {
         Query query = query(queryId);
         boolean fromCopy = stage.name().equals(Stage.LIVE)
                 && query.asked() instanceof CachePolicy.StoredCopy
-                && askedFor(query).isEmpty();
+                && parametersOfLive(query).isEmpty();
         return fromCopy
                 ? CopiesSource.of(id, parts.sources())
-                        .map(source -> CopiesSource.asking(source, query, source(source)))
+                        .map(source -> CopiesSource.reading(source, query, source(source)))
                         .orElse(query)
                 : query;
     }
 
     /** The parameters of a query's published text, and the one that selects its source. */
-    public List<String> askedFor(Query query) {
+    public List<String> parametersOfLive(Query query) {
         Set<String> names = new LinkedHashSet<>(queryTextCache.mentioned(
                 query.liveText(), dialect(query.sourceId()), queryTextCache.around(parts, query.sourceId())));
         if (query.choosesSource()) {
@@ -301,7 +301,7 @@ public final class Project {
     /** The parameters that determine the displayed values of a list: its parents, and those of its row access. */
     public Set<String> behindValues(ParameterDefinition definition) {
         Set<String> names = new LinkedHashSet<>(parents(definition));
-        names.addAll(graph.live(definition.hold().queryId()));
+        names.addAll(graph.live(definition.rowAccess().queryId()));
         return names;
     }
 

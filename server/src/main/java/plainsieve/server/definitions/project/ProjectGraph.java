@@ -62,7 +62,7 @@ final class ProjectGraph {
         Set<String> names = new LinkedHashSet<>(inFormulas(definition));
         names.addAll(live(definition.list().queryId()));
         names.addAll(live(definition.start().queryId()));
-        names.addAll(live(definition.hold().queryId()));
+        names.addAll(live(definition.rowAccess().queryId()));
         return Collections.unmodifiableSet(names);
     }
 
@@ -103,7 +103,7 @@ final class ProjectGraph {
     private void useBy(Report report) {
         int of = report.queryIds().size();
         Map<String, Set<String>> using = new HashMap<>();
-        for (View view : report.asking()) {
+        for (View view : report.queriedViews()) {
             ofView(view).forEach(name -> using.computeIfAbsent(name, key -> new HashSet<>())
                     .add(view.queryId()));
         }

@@ -87,7 +87,7 @@ public record ProjectParts(
     }
 
     /** With one report replaced, as draft and published. */
-    ProjectParts giving(Report report) {
+    ProjectParts withPublished(Report report) {
         Map<String, ReportDraft> all = new LinkedHashMap<>(drafts);
         all.put(report.id(), new ReportDraft(report, true));
         ProjectParts with = with(report);

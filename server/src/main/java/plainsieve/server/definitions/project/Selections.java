@@ -80,7 +80,7 @@ public class Selections {
         before.filter(row -> !forms.choices(row.choices()).equals(choices))
                 .ifPresent(row -> refuseOthers(row, instead));
         String id = before.map(SelectionRow::id).orElse(fresh);
-        records.keep(new SelectionRow(
+        records.save(new SelectionRow(
                 id, owner.project().id(), owner.report().id(), owner.viewer(), stripped, kept, clock.instant()));
         return get(owner.project(), owner.report(), id);
     }

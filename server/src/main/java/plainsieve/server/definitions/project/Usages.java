@@ -18,7 +18,7 @@ final class Usages {
         project.parameters().values().stream()
                 .filter(definition -> definition.list().queryId().equals(queryId)
                         || definition.start().queryId().equals(queryId)
-                        || definition.hold().queryId().equals(queryId))
+                        || definition.rowAccess().queryId().equals(queryId))
                 .forEach(definition ->
                         uses.add(Usage.by(Usage.Kind.PARAMETER, definition.name(), ":" + definition.name())));
         QueryReferences.readersOf(project, queryId)

@@ -73,7 +73,7 @@ public class ParameterProposals {
         ComparedColumn column = compared.get();
         Type type = asChosen(column);
         boolean many = guessed.multiple() || column.kind() == Comparison.Kind.IN;
-        Parameter parameter = many ? Parameter.of(name, type).takingMany() : Parameter.of(name, type);
+        Parameter parameter = many ? Parameter.of(name, type).asMultiple() : Parameter.of(name, type);
         String why = type == column.type().orElseThrow()
                 ? "A %s, as %s is.".formatted(type.inWords(), column.expression())
                 : "A date, because %s is a timestamp compared by order.".formatted(column.expression());

@@ -73,7 +73,7 @@ final class DraftChange {
     }
 
     /** At an index among items of its kind, from 0; limited to the end. */
-    Report placing(EditedElement element, int at) {
+    Report moved(EditedElement element, int at) {
         if (element instanceof EditedElement.OfView view) {
             return report.withViews(reorder(report.views(), report.view(view.id()), at));
         }
@@ -85,13 +85,13 @@ final class DraftChange {
      *
      * @param headings the effective heading of each control
      */
-    Report joining(EditedElement element, Function<Control, String> headings) {
+    Report withHeading(EditedElement element, Function<Control, String> headings) {
         if (!(element instanceof EditedElement.OfControl)) {
             return report;
         }
         Control moved = control(element);
         List<Control> beside = report.controls().stream()
-                .filter(control -> control.look().place() == Control.Position.BESIDE_ROWS)
+                .filter(control -> control.style().place() == Control.Position.BESIDE_ROWS)
                 .toList();
         int at = beside.indexOf(moved);
         if (at < 1 || at + 1 >= beside.size()) {
@@ -99,7 +99,7 @@ final class DraftChange {
         }
         String above = headings.apply(beside.get(at - 1));
         boolean between = above.equals(headings.apply(beside.get(at + 1))) && !above.equals(headings.apply(moved));
-        return between ? with(moved, moved.looking(moved.look().under(above))) : report;
+        return between ? with(moved, moved.looking(moved.style().under(above))) : report;
     }
 
     /** The control of an item. Throws {@link ProblemException} if it no longer exists. */

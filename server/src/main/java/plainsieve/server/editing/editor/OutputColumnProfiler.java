@@ -207,7 +207,7 @@ public class OutputColumnProfiler {
     private static RunRequest order(Project project, Query query, RequestedChoices choices, ProfileQuery asked) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
-                project.inMaking(),
+                project.asDraft(),
                 RunRequest.Text.live(query),
                 choices,
                 new RunRequest.RowSelection("", asked.wanted(), List.of()),

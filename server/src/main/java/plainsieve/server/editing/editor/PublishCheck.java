@@ -48,7 +48,7 @@ class PublishCheck {
                     Problem.of("nothing-to-show", "The report is empty.", "Add a suggestion, then publish."));
         }
         List<Problem> problems = new ArrayList<>();
-        draft.asking().forEach(view -> problems.addAll(problems(drafted, caller, draft, view)));
+        draft.queriedViews().forEach(view -> problems.addAll(problems(drafted, caller, draft, view)));
         problems.addAll(idleControls(drafted, draft));
         problems.addAll(unknownNames(drafted, draft));
         draft.views().forEach(view -> problems.addAll(deadLead(drafted, view)));
@@ -72,7 +72,7 @@ class PublishCheck {
     }
 
     private RunRequest order(Project drafted, Report draft, View view, RequestedChoices choices) {
-        RunRequest.Text live = RunRequest.Text.live(drafted.asked(view.queryId()));
+        RunRequest.Text live = RunRequest.Text.live(drafted.queryInStage(view.queryId()));
         return orders.view(
                 drafted,
                 draft,

@@ -42,7 +42,7 @@ public class ReportEditor {
     }
 
     /** Creates a draft of a query: proposed views of its columns, and a control for every parameter. */
-    public Report begin(Project project, Caller caller, Query query) {
+    public Report createDraft(Project project, Caller caller, Query query) {
         SentenceContext sentenceContext = known(project, caller, query.id());
         ViewProposals proposals = new ViewProposals(query.id(), sentenceContext);
         List<View> views = proposals.views().stream()
@@ -58,7 +58,8 @@ public class ReportEditor {
     }
 
     /** The proposed views of a query that the report does not contain. */
-    public List<ViewProposals.Proposal> others(Project project, Caller caller, Report report, String queryId) {
+    public List<ViewProposals.Proposal> remainingProposals(
+            Project project, Caller caller, Report report, String queryId) {
         return new ViewProposals(queryId, known(project, caller, queryId))
                 .views().stream()
                         .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
@@ -127,7 +128,7 @@ public class ReportEditor {
     }
 
     /** The report with a changed mark. */
-    public Report taking(Project project, Caller caller, Report report, Mark mark, String taken) {
+    public Report withMark(Project project, Caller caller, Report report, Mark mark, String taken) {
         EditedElement element = mark.thing();
         DraftChange change = new DraftChange(report);
         if (element instanceof EditedElement.OfView of) {
@@ -161,7 +162,7 @@ public class ReportEditor {
     }
 
     /** The report with an item removed, copied, or moved by one place. Controls cannot be copied. */
-    public Report stepping(Project project, Report report, EditedElement element, Step step) {
+    public Report withStep(Project project, Report report, EditedElement element, Step step) {
         DraftChange change = new DraftChange(report);
         return switch (step) {
             case REMOVE -> change.without(element);
@@ -172,8 +173,8 @@ public class ReportEditor {
     }
 
     private static Report joined(Project project, Report moved, EditedElement element) {
-        return new DraftChange(moved).joining(element, control -> {
-            String own = control.look().heading();
+        return new DraftChange(moved).withHeading(element, control -> {
+            String own = control.style().heading();
             return own.isEmpty()
                     ? project.parameter(control.parameters().get(0)).words().group()
                     : own;
@@ -181,8 +182,8 @@ public class ReportEditor {
     }
 
     /** The report with an item moved to an index among its kind, from 0. */
-    public Report placing(Project project, Report report, EditedElement element, int at) {
-        return joined(project, new DraftChange(report).placing(element, at), element);
+    public Report withPlace(Project project, Report report, EditedElement element, int at) {
+        return joined(project, new DraftChange(report).moved(element, at), element);
     }
 
     /** The report with a view of another size. */
@@ -275,7 +276,7 @@ public class ReportEditor {
      *
      * @throws ProblemException with the problems
      */
-    public void give(Project project, Caller caller, Report draft) {
+    public void publish(Project project, Caller caller, Report draft) {
         check(project.drafted(draft.id()), caller, draft);
         edits.replace(project, draft);
     }

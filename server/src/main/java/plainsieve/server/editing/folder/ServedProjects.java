@@ -66,10 +66,10 @@ class ServedProjects {
     }
 
     private void projectOf(ServedPeople.ServedGroup group, String id, String project) {
-        groups.give(id, project, group.asRole());
+        groups.grant(id, project, group.asRole());
         group.says()
                 .forEach((parameter, values) ->
-                        groups.say(new Groups.GroupChoice(id, project, parameter, ChoiceText.of(values))));
+                        groups.setRowAccess(new Groups.GroupChoice(id, project, parameter, ChoiceText.of(values))));
     }
 
     /** A group that continues to exist keeps its members. */
@@ -93,7 +93,7 @@ class ServedProjects {
             groups.claim(id, group.claimed());
         });
         groups.choicesOf()
-                .forEach(said -> groups.say(new Groups.GroupChoice(
+                .forEach(said -> groups.setRowAccess(new Groups.GroupChoice(
                         said.groupId(), said.projectId(), said.parameter(), ChoiceText.blank())));
         return ids;
     }

@@ -63,7 +63,7 @@ class HardCodedParameters {
 
     private static Parameter parameter(HardCodedValue.Kind kind, HardCodedValue.Placeholder placeholder) {
         Parameter one = Parameter.of(placeholder.name(), placeholder.type()).covering(placeholder.covers());
-        Parameter parameter = placeholder.many() ? one.takingMany() : one;
+        Parameter parameter = placeholder.many() ? one.asMultiple() : one;
         if (kind == HardCodedValue.Kind.LIMIT) {
             return parameter.withEveryRowValue(0);
         }
@@ -82,7 +82,7 @@ class HardCodedParameters {
                 .flatMap(column -> ColumnProfiles.place(query.sourceId(), column));
         boolean listable = placeholder.type() == Type.TEXT || placeholder.type() == Type.INTEGER;
         StatementOrigin origin =
-                new StatementOrigin(project.inMaking(), draft.caller(), query.sourceId(), query.id(), Purpose.LOOK);
+                new StatementOrigin(project.asDraft(), draft.caller(), query.sourceId(), query.id(), Purpose.LOOK);
         return place.isPresent() && listable && isListed(origin, place.get(), placeholder.values())
                 ? new ListDefinition.FromColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
                 : new ListDefinition.Any();

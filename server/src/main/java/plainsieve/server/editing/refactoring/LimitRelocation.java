@@ -79,7 +79,7 @@ public class LimitRelocation {
     }
 
     private static Optional<LimitedQuery> limited(Project project, Report report, Query query) {
-        List<View> views = report.asking().stream()
+        List<View> views = report.queriedViews().stream()
                 .filter(view -> view.queryId().equals(query.id()) && !(view.shown() instanceof ViewContent.Table))
                 .toList();
         Optional<AuthorLimit> limit = views.isEmpty() ? Optional.empty() : limit(project, query, query.liveText());

@@ -81,7 +81,7 @@ public class ParameterRenaming {
             String draft = renamed(project, query, query.draftText(), from, to);
             String live = renamed(project, query, query.liveText(), from, to);
             String by = query.sourceParameter().equals(from) ? to : query.sourceParameter();
-            Query changed = query.saying(draft, live).askingBy(by);
+            Query changed = query.saying(draft, live).withSourceParameter(by);
             if (!changed.equals(query)) {
                 queries.change(project, changed);
             }

@@ -116,7 +116,7 @@ class RowsBeforeAndAfter {
             Project project, HardCodedValueConversion.Draft draft, String text, RunRequest.RowSelection shape) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
-                project.inMaking(),
+                project.asDraft(),
                 new RunRequest.Text(draft.query(), text),
                 draft.asked(project),
                 shape,

@@ -44,7 +44,7 @@ public class PublishAll {
             all = query.isChanged() ? all.with(query.saying(query.draftText(), query.draftText())) : all;
         }
         for (ReportDraft draft : drafts(project)) {
-            all = all.giving(draft.report());
+            all = all.withPublished(draft.report());
         }
         return all;
     }
@@ -62,7 +62,7 @@ public class PublishAll {
      *
      * @throws ProblemException with the problems that viewers would have
      */
-    public void give(Project project, Caller caller) {
+    public void publish(Project project, Caller caller) {
         List<ReportDraft> drafts = drafts(project);
         List<Query> changed =
                 project.queries().stream().filter(Query::isChanged).toList();
@@ -74,7 +74,7 @@ public class PublishAll {
         // Value lists may be queried: that is done before the transaction.
         drafts.forEach(draft -> reportEditor.check(after, caller, draft.report()));
         change.executeWithoutResult(begun -> {
-            changed.forEach(query -> queries.makeLive(projects.get(project.id()), query));
+            changed.forEach(query -> queries.publish(projects.get(project.id()), query));
             drafts.forEach(draft -> reports.replace(projects.get(project.id()), draft.report()));
         });
     }

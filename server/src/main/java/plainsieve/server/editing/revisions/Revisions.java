@@ -62,7 +62,7 @@ public class Revisions {
         if (lookedAt.get(seen.id()) == seen) {
             return;
         }
-        ProjectFolder given = rollback.given(seen);
+        ProjectFolder given = rollback.publishedFiles(seen);
         if (!given.equals(kept.get(seen.id()))) {
             change.executeWithoutResult(begun -> add(seen.id(), who, why));
         }
@@ -71,12 +71,12 @@ public class Revisions {
 
     /* A concurrent request may have recorded it: the current records are compared. */
     private void add(String projectId, String who, String why) {
-        ProjectFolder now = rollback.given(projects.get(projectId));
+        ProjectFolder now = rollback.publishedFiles(projects.get(projectId));
         int last = latest(projectId);
         ProjectFolder before = last == NONE ? NOTHING : content(projectId, last);
         if (!now.equals(before)) {
             int things = ProjectDifference.between(before, now).size();
-            records.add(new RevisionRow(projectId, last + 1, clock.instant(), who, why, things), now.zip());
+            records.add(new RevisionRow(projectId, last + 1, clock.instant(), who, why, things), now.toZip());
         }
         kept.put(projectId, now);
     }
@@ -114,8 +114,8 @@ public class Revisions {
     }
 
     /** The differences between published and draft objects. */
-    public List<ProjectDifference.ChangedObject> notGiven(Project project, Project drafted) {
-        return ProjectDifference.between(rollback.given(project), rollback.given(drafted));
+    public List<ProjectDifference.ChangedObject> unpublished(Project project, Project drafted) {
+        return ProjectDifference.between(rollback.publishedFiles(project), rollback.publishedFiles(drafted));
     }
 
     /** The project as viewers had it, on the sources of today. */
@@ -124,12 +124,12 @@ public class Revisions {
     }
 
     /** Publishes an older version again. */
-    public void goBack(Project project, int number) {
+    public void restore(Project project, int number) {
         rollback.to(project, content(project.id(), number));
     }
 
     /** Publishes one object of an older version again. */
-    public void goBack(Project project, int number, ProjectDifference.Kind kind, String id) {
+    public void restore(Project project, int number, ProjectDifference.Kind kind, String id) {
         rollback.to(project, content(project.id(), number), kind, id);
     }
 }

@@ -37,7 +37,7 @@ record DraftDependencies(Set<String> queries, Set<String> parameters) {
         Stream.of(
                         definition.list().queryId(),
                         definition.start().queryId(),
-                        definition.hold().queryId())
+                        definition.rowAccess().queryId())
                 .filter(id -> !id.isEmpty())
                 .forEach(queries::add);
     }

@@ -143,7 +143,7 @@ public class ProjectReplacement {
 
     private void bringIn(String id, ProjectFolder folder) {
         try {
-            transfer.importFiles(id, folder.given(), ProjectTransfer.MissingSources.ADD);
+            transfer.importFiles(id, folder.published(), ProjectTransfer.MissingSources.ADD);
         } catch (NotFoundException e) {
             throw new ProblemException(
                     Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));

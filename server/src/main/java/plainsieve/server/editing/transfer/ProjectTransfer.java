@@ -237,7 +237,7 @@ public class ProjectTransfer {
                         entry.user(),
                         entry.signIn(),
                         entry.tableOverrides()));
-        edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
+        edits.sources().addImported(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
     /** Throws {@link ProblemException} for an unknown keyword. */
@@ -246,7 +246,7 @@ public class ProjectTransfer {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-source",
                         "Unknown kind of source “%s”.".formatted(entry.kind()),
-                        NearestName.to(entry.kind(), SourceKind.words())
+                        NearestName.of(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
     }
@@ -297,7 +297,7 @@ public class ProjectTransfer {
     private void stage(Project project, StageEntry entry) {
         int version =
                 project.hasStage(entry.name()) ? project.stage(entry.name()).version() : 0;
-        edits.stages().keep(project, StageEntries.stage(entry, version));
+        edits.stages().save(project, StageEntries.stage(entry, version));
     }
 
     private static void checkReport(ReportEntry entry) {

@@ -38,8 +38,8 @@ public class Rollback {
     }
 
     /** The published project as files; sources belong to the environment. */
-    public ProjectFolder given(Project project) {
-        ProjectFolder given = transfer.exportFiles(project).given();
+    public ProjectFolder publishedFiles(Project project) {
+        ProjectFolder given = transfer.exportFiles(project).published();
         return new ProjectFolder(given.file().withoutSources(), given.texts());
     }
 
@@ -115,7 +115,7 @@ public class Rollback {
                     String name = kind == DefinitionKind.QUERY
                             ? project.query(row.id()).name()
                             : row.id();
-                    removedObjects.keep(row, name);
+                    removedObjects.store(row, name);
                     tables.definitions().remove(project.id(), kind, row.id());
                 });
     }

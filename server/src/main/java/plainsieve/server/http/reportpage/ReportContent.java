@@ -91,7 +91,7 @@ public class ReportContent {
     public QuestionBodies.QuestionBody question(
             Project project, Caller caller, Report report, Map<String, ChoiceBody> choices, Locale locale) {
         RequestedChoices requested = ReportRunRequests.choices(project, caller, report, ChoiceBody.texts(choices));
-        QuestionRenderer.Question question = questionRenderer.ask(project, report, requested, locale);
+        QuestionRenderer.Question question = questionRenderer.render(project, report, requested, locale);
         Map<String, String> former = project.formerNames();
         List<String> byLink = caller.fixed().keySet().stream()
                 .map(name -> former.getOrDefault(name, name))

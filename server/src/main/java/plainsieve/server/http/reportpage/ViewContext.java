@@ -59,7 +59,7 @@ final class ViewContext {
     /** For each view whose groups may be null because of an unmatched outer join, the joined table. */
     Map<String, String> partners() {
         Map<String, String> partners = new HashMap<>();
-        for (View view : report.asking()) {
+        for (View view : report.queriedViews()) {
             view.shown().grouping().stream()
                     .findFirst()
                     .flatMap(key -> partner(view, ResultShape.Key.read(key).column()))
@@ -80,7 +80,7 @@ final class ViewContext {
     /** For each line, the two parameters of the date range on its axis: they are compared with the displayed column. */
     Map<String, List<String>> spans() {
         Map<String, List<String>> spans = new HashMap<>();
-        report.asking().stream()
+        report.queriedViews().stream()
                 .filter(view -> view.shown() instanceof ViewContent.Line)
                 .forEach(view -> span(view).ifPresent(range -> spans.put(view.id(), range)));
         return spans;
@@ -111,7 +111,7 @@ final class ViewContext {
     /** For each view of figures or groups, the row limit of its query, if any: the view is computed from those rows only. */
     Map<String, QueryLimitBody> limited() {
         Map<String, QueryLimitBody> limited = new HashMap<>();
-        report.asking().stream()
+        report.queriedViews().stream()
                 .filter(view -> !(view.shown() instanceof ViewContent.Table))
                 .forEach(view -> limit(view).ifPresent(limit -> limited.put(view.id(), limit)));
         return limited;

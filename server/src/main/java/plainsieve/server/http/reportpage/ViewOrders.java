@@ -43,7 +43,7 @@ public class ViewOrders {
                         whom.project(), whom.caller(), whom.report(), ChoiceBody.texts(body.choices())),
                 new ReportRunRequests.ViewRequest(
                         body.runId(),
-                        RunRequest.Text.live(whom.project().asked(view.queryId())),
+                        RunRequest.Text.live(whom.project().queryInStage(view.queryId())),
                         view,
                         body.partOf(),
                         body.sort(),

@@ -7,7 +7,7 @@ import plainsieve.server.runtime.spool.Spool;
 /** The destination of the lines of a response. */
 interface LineSink {
     /** Whole lines, whose bytes are not changed afterwards. Throws {@link IOException} if no more are accepted. */
-    void give(ByteBuffer lines) throws IOException;
+    void write(ByteBuffer lines) throws IOException;
 
     /** Ends the stream. */
     void end();
@@ -16,8 +16,8 @@ interface LineSink {
     static LineSink into(Spool spool) {
         return new LineSink() {
             @Override
-            public void give(ByteBuffer lines) throws IOException {
-                spool.give(lines);
+            public void write(ByteBuffer lines) throws IOException {
+                spool.write(lines);
             }
 
             @Override

@@ -54,13 +54,13 @@ final class PageExecution {
             this.lineSink = lineSink;
             this.reader = new ResultSubscriber(this, view.refresh());
             reader.end().whenComplete((done, failure) -> Optional.ofNullable(failure)
-                    .ifPresent(why -> tell(lineSink, runStreaming.failed(why))));
+                    .ifPresent(why -> send(lineSink, runStreaming.failed(why))));
         }
 
         @Override
-        public void give(ByteBuffer lines) throws IOException {
+        public void write(ByteBuffer lines) throws IOException {
             comes.complete(null);
-            lineSink.give(lines);
+            lineSink.write(lines);
         }
 
         @Override
@@ -71,7 +71,7 @@ final class PageExecution {
 
         void ask() {
             begun = true;
-            runStreaming.ask(view.order(), reader);
+            runStreaming.execute(view.order(), reader);
         }
 
         boolean isOver() {
@@ -85,64 +85,64 @@ final class PageExecution {
     }
 
     void begin() {
-        question.ifPresent(asked -> runStreaming.begin(() -> say(asked)));
+        question.ifPresent(asked -> runStreaming.begin(() -> sendQuestion(asked)));
         leading.forEach(mine -> runStreaming.begin(() -> {
             mine.ask();
-            askOthers();
+            startOthers();
         }));
         CompletableFuture.allOf(leading.stream().map(mine -> mine.comes).toArray(CompletableFuture[]::new))
                 .completeOnTimeout(null, HEAD_START_MILLIS, TimeUnit.MILLISECONDS)
-                .thenRun(() -> beginOthers(AT_ONCE - leading.size()));
+                .thenRun(() -> beginQueued(AT_ONCE - leading.size()));
     }
 
-    private void beginOthers(int most) {
+    private void beginQueued(int most) {
         int some = Math.min(most, others.size());
         for (int i = 0; i < some; i++) {
             if (leading.isEmpty()) {
-                runStreaming.begin(this::askOthers);
+                runStreaming.begin(this::startOthers);
             } else {
                 // At the limit, the threads of the leading views run the others. This thread may be the one for all
                 // timeouts.
-                runStreaming.tryBegin(this::askOthers);
+                runStreaming.tryBegin(this::startOthers);
             }
         }
     }
 
-    private void askOthers() {
+    private void startOthers() {
         for (Mine next = others.poll(); next != null; next = others.poll()) {
             next.ask();
         }
     }
 
-    private void say(Supplier<QuestionBodies.QuestionBody> asked) {
+    private void sendQuestion(Supplier<QuestionBodies.QuestionBody> asked) {
         LineSink lineSink = answer.outlet(RunEvent.Section.QUESTION);
         try {
-            tell(lineSink, runStreaming.said(asked.get()));
+            send(lineSink, runStreaming.questionLine(asked.get()));
         } catch (RuntimeException | Error e) {
-            tell(lineSink, runStreaming.failed(e));
+            send(lineSink, runStreaming.failed(e));
         } finally {
             lineSink.end();
         }
     }
 
     /** Reports the progress of each running view. Queued views report nothing. */
-    void tellStanding() {
+    void reportProgress() {
         views.stream()
                 .filter(Mine::isUnderWay)
-                .forEach(mine -> tell(mine.lineSink, runStreaming.standing(mine.reader)));
+                .forEach(mine -> send(mine.lineSink, runStreaming.standing(mine.reader)));
     }
 
     /** Cancels all views. */
-    void leave(Cancellation.Reason why) {
+    void cancel(Cancellation.Reason why) {
         for (Mine next = others.poll(); next != null; next = others.poll()) {
             next.reader.fails(SharedExecutions.stopped());
         }
-        views.stream().filter(mine -> !mine.isOver()).forEach(mine -> mine.reader.leave(why));
+        views.stream().filter(mine -> !mine.isOver()).forEach(mine -> mine.reader.cancel(why));
     }
 
-    private static void tell(LineSink lineSink, byte[] line) {
+    private static void send(LineSink lineSink, byte[] line) {
         try {
-            lineSink.give(ByteBuffer.wrap(line));
+            lineSink.write(ByteBuffer.wrap(line));
         } catch (IOException e) {
             // The reader has disconnected, which is detected when the response is written.
         }

@@ -28,8 +28,8 @@ final class PageResultStream {
     LineSink outlet(int asked) {
         return new LineSink() {
             @Override
-            public void give(ByteBuffer lines) throws IOException {
-                speak(asked, lines);
+            public void write(ByteBuffer lines) throws IOException {
+                writeSection(asked, lines);
             }
 
             @Override
@@ -39,15 +39,15 @@ final class PageResultStream {
         };
     }
 
-    private synchronized void speak(int asked, ByteBuffer lines) throws IOException {
+    private synchronized void writeSection(int asked, ByteBuffer lines) throws IOException {
         if (!lines.hasRemaining()) {
             return;
         }
         if (speaking != asked) {
-            spool.give(ByteBuffer.wrap(ResultStreamWriter.line(json, new RunEvent.Section("section", asked))));
+            spool.write(ByteBuffer.wrap(ResultStreamWriter.line(json, new RunEvent.Section("section", asked))));
             speaking = asked;
         }
-        spool.give(lines);
+        spool.write(lines);
     }
 
     private synchronized void ended() {

@@ -36,7 +36,7 @@ class ResultCache {
                 .filter(kept -> kept.at().plus(kept.time()).isAfter(clock.instant()));
     }
 
-    void keep(ResultCacheKey question, Duration time, SharedExecution.Whole whole) {
+    void put(ResultCacheKey question, Duration time, SharedExecution.Whole whole) {
         // Former states of the project are no longer requested; they would stay in memory for their results.
         answers.asMap().keySet().removeIf(known -> known.isOfFormer(question.project()));
         answers.put(question, new Kept(clock.instant(), time, whole));

@@ -49,13 +49,13 @@ public final class ResultStreamWriter implements RunListener {
     }
 
     @Override
-    public void begun(Cancellation run) {
+    public void started(Cancellation run) {
         clientPresence.begun(run);
     }
 
     /** Cancels the run. */
-    void leave(Cancellation.Reason why) {
-        clientPresence.leave(why);
+    void cancel(Cancellation.Reason why) {
+        clientPresence.cancel(why);
     }
 
     @Override
@@ -99,7 +99,7 @@ public final class ResultStreamWriter implements RunListener {
     }
 
     @Override
-    public void done(RunSummary summary) {
+    public void completed(RunSummary summary) {
         rows.flush();
         ended = true;
         lines.writeBytes(line(new RunEvent.Done(

@@ -42,17 +42,17 @@ final class ResultSubscriber {
      * @param stopped the failure that the reader gets then, while the run continues for others
      * @param answered receives the number in Sent of a statement started by someone else
      */
-    void asks(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
+    void subscribe(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
         whenStopped = stopped;
         answeredBy = answered;
-        if (!stop.begin(() -> leave(Cancellation.Reason.ASKED))) {
-            leave(Cancellation.Reason.ASKED);
+        if (!stop.begin(() -> cancel(Cancellation.Reason.ASKED))) {
+            cancel(Cancellation.Reason.ASKED);
         }
     }
 
     void reads(SharedExecution shared) {
         run = Optional.of(shared);
-        left.ifPresent(why -> shared.leave(this, why));
+        left.ifPresent(why -> shared.unsubscribe(this, why));
     }
 
     void answeredBy(long sentId) {
@@ -65,12 +65,12 @@ final class ResultSubscriber {
     }
 
     /** Anyone who reads wants it no more. */
-    void leave(Cancellation.Reason why) {
+    void cancel(Cancellation.Reason why) {
         left = Optional.of(why);
-        run.ifPresent(shared -> shared.leave(this, why));
+        run.ifPresent(shared -> shared.unsubscribe(this, why));
     }
 
-    void ends() {
+    void complete() {
         if (end.complete(null)) {
             lineSink.end();
         }

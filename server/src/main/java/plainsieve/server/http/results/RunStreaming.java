@@ -61,15 +61,15 @@ public class RunStreaming {
     public void run(RunRequest request, boolean refresh, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
             ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), refresh);
-            begin(() -> ask(() -> request, reader));
+            begin(() -> execute(() -> request, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {
                 reader.end().join();
             }
             deliver(
                     spool,
-                    () -> begun(response),
-                    new Delivery(() -> spool.give(ByteBuffer.wrap(standing(reader))), reader::leave));
+                    () -> open(response),
+                    new Delivery(() -> spool.write(ByteBuffer.wrap(standing(reader))), reader::cancel));
             finish(reader, response);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -82,7 +82,7 @@ public class RunStreaming {
 
     /** All views of a page in one response. Failures are reported in its lines and do not affect other views. */
     public void run(ReportPageRequest page, HttpServletResponse response) {
-        run(page, () -> begun(response));
+        run(page, () -> open(response));
     }
 
     /** The destination of a response. */
@@ -96,11 +96,11 @@ public class RunStreaming {
         try (Spool spool = spools.open()) {
             PageExecution run = new PageExecution(page, new PageResultStream(spool, json, asked), this);
             run.begin();
-            if (!stop.begin(() -> run.leave(Cancellation.Reason.ASKED))) {
-                run.leave(Cancellation.Reason.ASKED);
+            if (!stop.begin(() -> run.cancel(Cancellation.Reason.ASKED))) {
+                run.cancel(Cancellation.Reason.ASKED);
             }
             spool.await(TOLD_FIRST);
-            deliver(spool, outward, new Delivery(run::tellStanding, run::leave));
+            deliver(spool, outward, new Delivery(run::reportProgress, run::cancel));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (IOException e) {
@@ -132,9 +132,9 @@ public class RunStreaming {
     }
 
     /** Asks, and has the answer read, to its end unless others read it, too. */
-    void ask(Supplier<RunRequest> order, ResultSubscriber reader) {
+    void execute(Supplier<RunRequest> order, ResultSubscriber reader) {
         try {
-            QueryRunner.PreparedRun ready = queryRunner.ready(order.get());
+            QueryRunner.PreparedRun ready = queryRunner.prepare(order.get());
             shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
             // The reader must get every failure, or it would wait forever.
@@ -145,11 +145,11 @@ public class RunStreaming {
     private void run(QueryRunner.PreparedRun ready, SharedExecutions.Begun begun) {
         try {
             queryRunner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
-            shared.ends(begun);
+            shared.complete(begun);
         } catch (RuntimeException | Error e) {
             begun.run().fails(e);
         } finally {
-            shared.over(begun);
+            shared.remove(begun);
         }
     }
 
@@ -160,7 +160,7 @@ public class RunStreaming {
         }
     }
 
-    private static OutputStream begun(HttpServletResponse response) throws IOException {
+    private static OutputStream open(HttpServletResponse response) throws IOException {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
         return response.getOutputStream();
@@ -199,7 +199,7 @@ public class RunStreaming {
     }
 
     /** A question, as a line. */
-    byte[] said(QuestionBodies.QuestionBody question) {
+    byte[] questionLine(QuestionBodies.QuestionBody question) {
         return line(new RunEvent.Question("question", question));
     }
 

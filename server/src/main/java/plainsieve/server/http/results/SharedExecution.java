@@ -32,7 +32,7 @@ final class SharedExecution {
     /** @param inside whether it contains the statement @param first the reader that starts it */
     SharedExecution(JsonMapper json, Clock clock, boolean inside, ResultSubscriber first) {
         this.first = first;
-        this.stream = new ResultStreamWriter(new Fan(), json, clock, inside, this::tell);
+        this.stream = new ResultStreamWriter(new Fan(), json, clock, inside, this::notifySent);
         join(first);
     }
 
@@ -46,25 +46,25 @@ final class SharedExecution {
             return false;
         }
         readers.add(reader);
-        kept.forEach(some -> give(reader, some));
+        kept.forEach(some -> deliver(reader, some));
         sentId.ifPresent(reader::answeredBy);
         reader.reads(this);
         return true;
     }
 
-    private synchronized void tell(long id) {
+    private synchronized void notifySent(long id) {
         sentId = OptionalLong.of(id);
         readers.stream().filter(reader -> reader != first).forEach(reader -> reader.answeredBy(id));
     }
 
     /** A reader leaves. The last one cancels the run and gets its outcome. */
-    synchronized void leave(ResultSubscriber reader, Cancellation.Reason why) {
+    synchronized void unsubscribe(ResultSubscriber reader, Cancellation.Reason why) {
         if (!readers.contains(reader)) {
             return;
         }
         if (readers.size() == 1) {
             closed = true;
-            stream.leave(why);
+            stream.cancel(why);
         } else {
             readers.remove(reader);
             reader.stopped();
@@ -80,9 +80,9 @@ final class SharedExecution {
     }
 
     /** It has ended: its readers have all lines. */
-    synchronized void ends() {
+    synchronized void complete() {
         closed = true;
-        readers.forEach(ResultSubscriber::ends);
+        readers.forEach(ResultSubscriber::complete);
         kept.clear();
     }
 
@@ -93,9 +93,9 @@ final class SharedExecution {
     }
 
     /* A reader that has disconnected or is too slow does not affect others. */
-    private Optional<IOException> give(ResultSubscriber reader, ByteBuffer some) {
+    private Optional<IOException> deliver(ResultSubscriber reader, ByteBuffer some) {
         try {
-            reader.outlet().give(some.duplicate());
+            reader.outlet().write(some.duplicate());
             return Optional.empty();
         } catch (IOException e) {
             reader.fails(new UncheckedIOException(e.getMessage(), e));
@@ -114,9 +114,9 @@ final class SharedExecution {
         public void write(byte[] from, int start, int length) throws IOException {
             ByteBuffer some = ByteBuffer.wrap(Arrays.copyOfRange(from, start, start + length));
             synchronized (SharedExecution.this) {
-                keep(some);
+                buffer(some);
                 for (ResultSubscriber reader : List.copyOf(readers)) {
-                    Optional<IOException> lost = give(reader, some);
+                    Optional<IOException> lost = deliver(reader, some);
                     if (lost.isPresent()) {
                         lose(reader, lost.get());
                     }
@@ -132,7 +132,7 @@ final class SharedExecution {
             }
         }
 
-        private void keep(ByteBuffer some) {
+        private void buffer(ByteBuffer some) {
             allKept = allKept && !closed && bytes + some.remaining() <= MOST_KEPT;
             if (allKept) {
                 bytes += some.remaining();

@@ -54,15 +54,15 @@ class SharedExecutions {
                 new Cancellations.RunKey(ready.order().asked().caller().owner(), runId);
         Cancellation stop = cancellations.begin(key);
         reader.end().whenComplete((done, failure) -> cancellations.end(key, stop));
-        reader.asks(
+        reader.subscribe(
                 stop,
                 ViewerErrorMessages.redact(ready.order().asked().caller(), stopped()),
                 id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
         ResultCacheKey question = ResultCacheKey.of(ready);
         if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {
-            return Optional.of(begun(question, reader, Duration.ZERO));
+            return Optional.of(start(question, reader, Duration.ZERO));
         }
-        Duration kept = ready.order().text().query().asked().kept();
+        Duration kept = ready.order().text().query().asked().cacheTime();
         Optional<ResultCache.Kept> known =
                 reader.wantsRefresh() || kept.isZero() ? Optional.empty() : answers.find(question);
         known.ifPresent(answer -> read(answer, reader));
@@ -72,12 +72,12 @@ class SharedExecutions {
     private void read(ResultCache.Kept answer, ResultSubscriber reader) {
         RunEvent event = new RunEvent.Cached("cached", answer.at().toString());
         try {
-            reader.outlet().give(ByteBuffer.wrap(ResultStreamWriter.line(json, event)));
+            reader.outlet().write(ByteBuffer.wrap(ResultStreamWriter.line(json, event)));
             for (ByteBuffer some : answer.whole().lines()) {
-                reader.outlet().give(some.duplicate());
+                reader.outlet().write(some.duplicate());
             }
             reader.answeredBy(answer.whole().sentId());
-            reader.ends();
+            reader.complete();
         } catch (IOException e) {
             reader.fails(new UncheckedIOException(e.getMessage(), e));
         }
@@ -89,13 +89,13 @@ class SharedExecutions {
             if (known != null && known.join(reader)) {
                 return known;
             }
-            mine.add(begun(question, reader, kept));
+            mine.add(start(question, reader, kept));
             return mine.get(0).run();
         });
         return mine.stream().findFirst();
     }
 
-    private Begun begun(ResultCacheKey question, ResultSubscriber reader, Duration kept) {
+    private Begun start(ResultCacheKey question, ResultSubscriber reader, Duration kept) {
         return new Begun(question, new SharedExecution(json, clock, question.inside(), reader), kept);
     }
 
@@ -105,15 +105,15 @@ class SharedExecutions {
     }
 
     /** All rows have arrived. The result is cached before readers are notified, so that a repeated request finds it. */
-    void ends(Begun begun) {
+    void complete(Begun begun) {
         if (!begun.kept().isZero()) {
-            begun.run().whole().ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
+            begun.run().whole().ifPresent(all -> answers.put(begun.question(), begun.kept(), all));
         }
-        begun.run().ends();
+        begun.run().complete();
     }
 
     /** The execution ended in any way. A newer one for the same request stays. */
-    void over(Begun begun) {
+    void remove(Begun begun) {
         underWay.remove(begun.question(), begun.run());
     }
 }

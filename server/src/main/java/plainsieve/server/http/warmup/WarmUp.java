@@ -66,13 +66,13 @@ class WarmUp {
     }
 
     private void run() {
-        beside(warmUpRequest::go);
-        beside(runs::makeReady);
-        beside(this::makeSourcesReady);
+        attempt(warmUpRequest::run);
+        attempt(runs::prefetch);
+        attempt(this::connectSources);
     }
 
     /* Failures do not affect other preparations. */
-    private void beside(Runnable work) {
+    private void attempt(Runnable work) {
         try {
             work.run();
         } catch (RuntimeException e) {
@@ -82,7 +82,7 @@ class WarmUp {
         }
     }
 
-    private void makeSourcesReady() {
+    private void connectSources() {
         Map<String, SourceSettings> sources = new LinkedHashMap<>();
         for (Project project : projects.all()) {
             Project live = project.inStage(Stage.LIVE);
@@ -96,7 +96,7 @@ class WarmUp {
         sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
         // Skipped when requests arrive, which would share the CPU with it.
         if (!ending && !runs.isTooLate() && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
-            warmUpRequest.goOnEngine();
+            warmUpRequest.runOnEngine();
         }
     }
 
@@ -120,7 +120,7 @@ class WarmUp {
     }
 
     private static Optional<Query> query(Project project, String id) {
-        return project.hasQuery(id) ? Optional.of(project.asked(id)) : Optional.empty();
+        return project.hasQuery(id) ? Optional.of(project.queryInStage(id)) : Optional.empty();
     }
 
     private static void read(Project project, Query query) {

@@ -64,7 +64,7 @@ class WarmUpReport {
     }
 
     /** As its reader. */
-    ViewOrders.For asked() {
+    ViewOrders.For readerRequest() {
         Project project = project();
         Caller caller = Caller.of(VIEW, Role.VIEWER, Viewer.browser(VIEW, ""));
         return new ViewOrders.For(project, project.report(VIEW), caller, Purpose.Kind.REPORT);
@@ -77,7 +77,7 @@ class WarmUpReport {
                 .with(from())
                 .with(opening(Parameter.of("to", Type.DATE), "2026-03-31"))
                 .with(opening(Parameter.of("min_delay", Type.INTEGER), "15"))
-                .giving(report())
+                .withPublished(report())
                 .inStage(Stage.LIVE);
     }
 
@@ -89,7 +89,7 @@ class WarmUpReport {
 
     private static ParameterDefinition port() {
         List<ListedValue> ports = List.of(ListedValue.of("Lunna"), ListedValue.of("Maddow"));
-        return opening(Parameter.of("port", Type.TEXT).takingMany(), "Lunna")
+        return opening(Parameter.of("port", Type.TEXT).asMultiple(), "Lunna")
                 .withList(new ListDefinition.Typed(ports, ColumnReference.NONE));
     }
 

@@ -45,12 +45,12 @@ class WarmUpRequest {
         this.json = json;
     }
 
-    void go() {
-        LANGUAGES.forEach(language -> ask(report.body(), report.asked(), language));
+    void run() {
+        LANGUAGES.forEach(language -> request(report.body(), report.readerRequest(), language));
         answer();
     }
 
-    private void ask(RunBodies.PageRun body, ViewOrders.For whom, Locale language) {
+    private void request(RunBodies.PageRun body, ViewOrders.For whom, Locale language) {
         List<ReportPageRequest.View> views = body.views().stream()
                 .map(one -> orders.ofPage(whom.report(), one, () -> whom))
                 .toList();
@@ -64,7 +64,7 @@ class WarmUpRequest {
     }
 
     /** The same with rows of an embedded engine. */
-    void goOnEngine() {
+    void runOnEngine() {
         DuckDbWarmUp.run(toNobody());
     }
 
@@ -84,6 +84,6 @@ class WarmUpRequest {
             LocalDate day = FIRST_DAY.plusDays(row);
             stream.row(new Object[] {"Lunna", row, row / 2.0, BigDecimal.valueOf(row, 2), day, day.atTime(9, 5), true});
         }
-        stream.done(new RunSummary(ROWS, ROWS, 1, 1));
+        stream.completed(new RunSummary(ROWS, ROWS, 1, 1));
     }
 }

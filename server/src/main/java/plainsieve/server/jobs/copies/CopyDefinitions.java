@@ -38,14 +38,14 @@ class CopyDefinitions {
     }
 
     /** Returns false for a version conflict. */
-    boolean keep(String projectId, StoredCopy copy) {
+    boolean save(String projectId, StoredCopy copy) {
         return records.save(row(projectId, copy)) == 1;
     }
 
     /** Removes it; it can be restored. Its files are not part of the transaction: they are removed after it. */
     @Transactional
     public void remove(String projectId, StoredCopy copy) {
-        removedObjects.keep(row(projectId, copy), copy.name());
+        removedObjects.store(row(projectId, copy), copy.name());
         records.remove(projectId, DefinitionKind.STORED_COPY, copy.id());
     }
 

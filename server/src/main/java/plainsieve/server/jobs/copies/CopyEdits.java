@@ -68,8 +68,8 @@ public class CopyEdits implements Restoration {
         StoredCopy copy =
                 new StoredCopy(id, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
         prepare(project);
-        keep(project, copy);
-        jobRunner.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+        save(project, copy);
+        jobRunner.runNow(project.id(), StoredCopy.KIND, copy.id(), "hand");
         return storedCopies.get(project.id(), copy.id());
     }
 
@@ -82,12 +82,12 @@ public class CopyEdits implements Restoration {
     }
 
     /** Adds an imported copy, which is filled here. */
-    void bringIn(Project project, StoredCopy copy) {
+    void addImported(Project project, StoredCopy copy) {
         if (storedCopies.find(project.id(), copy.id()).isPresent()) {
             change(project, copy);
         } else {
-            keep(project, copy);
-            jobRunner.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+            save(project, copy);
+            jobRunner.runNow(project.id(), StoredCopy.KIND, copy.id(), "hand");
         }
     }
 
@@ -115,7 +115,7 @@ public class CopyEdits implements Restoration {
     public void change(Project project, StoredCopy copy) {
         StoredCopy before = storedCopies.get(project.id(), copy.id());
         boolean same = before.schedule().equals(copy.schedule()) && before.paused() == copy.paused();
-        keep(
+        save(
                 project,
                 new StoredCopy(
                         copy.id(),
@@ -128,9 +128,9 @@ public class CopyEdits implements Restoration {
                         copy.version()));
     }
 
-    private void keep(Project project, StoredCopy copy) {
+    private void save(Project project, StoredCopy copy) {
         check(project, copy);
-        if (!kept.keep(project.id(), copy)) {
+        if (!kept.save(project.id(), copy)) {
             throw new EditConflictException("The copy “%s”".formatted(copy.name()));
         }
     }
@@ -139,7 +139,7 @@ public class CopyEdits implements Restoration {
         project.query(copy.queryId());
         copy.parts().ifPresent(parts -> {
             if (!parts.stretch().isStretch() || parts.again() < 0 || parts.again() > MOST_AGAIN) {
-                throw refused("Invalid partitioning.", "Partition by day, week, month, quarter or year.");
+                throw invalid("Invalid partitioning.", "Partition by day, week, month, quarter or year.");
             }
         });
         copy.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
@@ -151,13 +151,13 @@ public class CopyEdits implements Restoration {
         Optional<String> behind = copy.schedule().prerequisite();
         while (behind.isPresent()) {
             if (!seen.add(behind.get())) {
-                throw refused("A copy cannot be refreshed after itself.", "Give one of them its own schedule.");
+                throw invalid("A copy cannot be refreshed after itself.", "Give one of them its own schedule.");
             }
             behind = storedCopies.get(projectId, behind.get()).schedule().prerequisite();
         }
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("bad-copy", message, advice));
     }
 
@@ -190,12 +190,12 @@ public class CopyEdits implements Restoration {
         Restoration.requireFree(
                 kind(), storedCopies.find(project.id(), row.id()).isPresent(), row.id());
         prepare(project);
-        keep(project, kept.copy(row.startingAt(clock.instant().toString())));
-        jobRunner.ask(project.id(), StoredCopy.KIND, row.id(), "hand");
+        save(project, kept.copy(row.startingAt(clock.instant().toString())));
+        jobRunner.runNow(project.id(), StoredCopy.KIND, row.id(), "hand");
     }
 
     /** Removes the files and the source of the copies of a removed project, unless other projects use the source. */
-    public void removeAllOf(Project gone) {
+    public void removeProject(Project gone) {
         Optional<String> source = storedCopies.source(gone);
         if (source.filter(id -> !sources.users(id).isEmpty()).isEmpty()) {
             source.ifPresent(sources::remove);

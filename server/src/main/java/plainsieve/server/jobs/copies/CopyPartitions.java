@@ -61,7 +61,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
     }
 
     /** The result held for review. */
-    static Optional<CopyPartitions> keptBackIn(Path folder) {
+    static Optional<CopyPartitions> readHeld(Path folder) {
         return parse(folder.resolve(KEPT_BACK));
     }
 

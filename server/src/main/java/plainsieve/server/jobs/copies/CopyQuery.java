@@ -85,13 +85,13 @@ class CopyQuery {
         boolean binary = column.type().toLowerCase(Locale.ROOT).matches(".*(double|float|real).*");
         return switch (column.kind()) {
             case INTEGER -> List.of(of(Measure.Function.SUM, column));
-            case DECIMAL -> binary ? ends(column) : List.of(of(Measure.Function.SUM, column));
-            case DATE, DATETIME, TEXT -> ends(column);
+            case DECIMAL -> binary ? bounds(column) : List.of(of(Measure.Function.SUM, column));
+            case DATE, DATETIME, TEXT -> bounds(column);
             case BOOLEAN, OTHER -> List.of();
         };
     }
 
-    private static List<Measure> ends(Column column) {
+    private static List<Measure> bounds(Column column) {
         return List.of(of(Measure.Function.MIN, column), of(Measure.Function.MAX, column));
     }
 
@@ -161,7 +161,7 @@ class CopyQuery {
         }
 
         @Override
-        public void begun(Cancellation run) {
+        public void started(Cancellation run) {
             if (!whole.begin(() -> stop(run))) {
                 stop(run);
             }

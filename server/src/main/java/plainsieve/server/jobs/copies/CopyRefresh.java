@@ -197,7 +197,7 @@ class CopyRefresh {
     /** Removes files that belong neither to this state nor to the held result: readers of older states have had a whole refresh interval. */
     private static void clean(RefreshTask work, Optional<CopyPartitions> before) throws IOException {
         Set<String> used = new HashSet<>();
-        Stream.concat(before.stream(), CopyPartitions.keptBackIn(work.folder()).stream())
+        Stream.concat(before.stream(), CopyPartitions.readHeld(work.folder()).stream())
                 .flatMap(state -> state.parts().stream())
                 .forEach(part -> used.add(part.file()));
         try (Stream<Path> files = Files.list(work.folder())) {

@@ -27,29 +27,29 @@ public class CopySubstitution {
      * @throws ProblemException if a copy contains another query, is not filled yet, or the query has parameters
      * @throws EditConflictException for a version conflict
      */
-    public Query ask(Project project, Query query, CachePolicy how) {
+    public Query setCachePolicy(Project project, Query query, CachePolicy how) {
         if (how instanceof CachePolicy.StoredCopy copy) {
             check(project, query, storedCopies.get(project.id(), copy.id()));
         }
-        return edits.ask(project, query, how);
+        return edits.setCachePolicy(project, query, how);
     }
 
     private void check(Project project, Query query, StoredCopy copy) {
         if (!copy.queryId().equals(query.id())) {
-            throw refused("“%s” is a copy of another query.".formatted(copy.name()), "Create a copy of this one.");
+            throw invalid("“%s” is a copy of another query.".formatted(copy.name()), "Create a copy of this one.");
         }
-        List<String> chosen = project.askedFor(query);
+        List<String> chosen = project.parametersOfLive(query);
         if (!chosen.isEmpty()) {
-            throw refused(
+            throw invalid(
                     "“%s” uses :%s, and a copy holds one result.".formatted(query.name(), String.join(", :", chosen)),
                     "Copy a query without it, and read that copy in this one.");
         }
         if (storedCopies.state(project.id(), copy).isEmpty()) {
-            throw refused("“%s” is not created yet.".formatted(copy.name()), "Wait for it under Live.");
+            throw invalid("“%s” is not created yet.".formatted(copy.name()), "Wait for it under Live.");
         }
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("bad-copy", message, advice));
     }
 }

@@ -46,11 +46,11 @@ class CopyTransfer implements ProjectExtension {
         // A copy may be refreshed after another one that follows in the file.
         entries.stream()
                 .filter(entry -> storedCopies.find(project.id(), entry.id()).isEmpty())
-                .forEach(entry -> bringIn(project, entry.after("")));
-        entries.forEach(entry -> bringIn(project, entry));
+                .forEach(entry -> importCopy(project, entry.after("")));
+        entries.forEach(entry -> importCopy(project, entry));
     }
 
-    private void bringIn(Project project, CopiesFile.CopyEntry entry) {
+    private void importCopy(Project project, CopiesFile.CopyEntry entry) {
         if (!entry.id().matches(IDS)) {
             throw new ProblemException(Problem.of(
                     "bad-id",
@@ -61,7 +61,7 @@ class CopyTransfer implements ProjectExtension {
                 .find(project.id(), entry.id())
                 .map(StoredCopy::version)
                 .orElse(0);
-        edits.bringIn(project, CopyDefinitions.copy(entry, clock.instant(), version));
+        edits.addImported(project, CopyDefinitions.copy(entry, clock.instant(), version));
     }
 
     @Override

@@ -102,15 +102,15 @@ public class StoredCopies implements JobHandler {
     }
 
     /** The result held for review. */
-    public Optional<State> keptBack(String projectId, StoredCopy copy) {
-        return CopyPartitions.keptBackIn(folder(projectId, copy)).map(State::of);
+    public Optional<State> heldResult(String projectId, StoredCopy copy) {
+        return CopyPartitions.readHeld(folder(projectId, copy)).map(State::of);
     }
 
     /** The time of the oldest copy that a report reads; empty if it reads none. */
     public Optional<Instant> asOf(Project project, Report report) {
         Optional<String> source = source(project);
         List<Query> asking = report.queryIds().stream()
-                .map(project.inStage(Stage.LIVE)::asked)
+                .map(project.inStage(Stage.LIVE)::queryInStage)
                 .filter(query -> source.filter(query.sourceId()::equals).isPresent())
                 .toList();
         return asking.isEmpty()
@@ -128,14 +128,14 @@ public class StoredCopies implements JobHandler {
             Tokens tokens = project.prepare(query, query.liveText()).query().tokens();
             return IntStream.range(0, tokens.size())
                     .filter(at -> tokens.is(at, TokenKind.WORD) || tokens.is(at, TokenKind.QUOTED_NAME))
-                    .anyMatch(at -> Identifiers.same(tokens.written(at), copy.table()));
+                    .anyMatch(at -> Identifiers.mayBeEqual(tokens.written(at), copy.table()));
         } catch (ProblemException e) {
             return false;
         }
     }
 
     /** Accepts the held result. */
-    public void use(String projectId, StoredCopy copy) {
+    public void acceptHeld(String projectId, StoredCopy copy) {
         Path folder = folder(projectId, copy);
         try {
             Files.move(
@@ -148,7 +148,7 @@ public class StoredCopies implements JobHandler {
     }
 
     /** Discards the held result; its files are removed by the next refresh. */
-    public void throwAway(String projectId, StoredCopy copy) {
+    public void discardHeld(String projectId, StoredCopy copy) {
         try {
             Files.deleteIfExists(folder(projectId, copy).resolve(CopyPartitions.KEPT_BACK));
         } catch (IOException e) {

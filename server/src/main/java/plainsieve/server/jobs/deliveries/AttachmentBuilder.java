@@ -76,14 +76,14 @@ class AttachmentBuilder {
             ReportEmailComposer.EmailRequest wanted, Delivery.Attachment attachment, long most) {
         View view = wanted.report().view(attachment.viewId());
         String run = UUID.randomUUID().toString();
-        RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
+        RunRequest.Text text = RunRequest.Text.live(wanted.project().queryInStage(view.queryId()));
         RunRequest request = orders.download(
                 wanted.project(),
                 wanted.report(),
                 wanted.choices(),
                 ReportRunRequests.ViewRequest.first(run, text, view, ViewPart.MAIN));
         QuestionRenderer.Question question =
-                questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+                questionRenderer.render(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         FileHeader header = FileHeader.of(
                 wanted.project(),
                 wanted.report(),

@@ -90,12 +90,12 @@ public class Deliveries implements JobHandler {
         Optional<Delivery> delivery = find(projectId, thing);
         return delivery.isEmpty()
                 ? new JobOutcome.Skipped("The delivery no longer exists.")
-                : deliverySender.post(projects.get(projectId), delivery.get(), job, stop);
+                : deliverySender.send(projects.get(projectId), delivery.get(), job, stop);
     }
 
     @Override
     public void onGivenUp(long job) {
-        deliverySender.giveUp(job);
+        deliverySender.abandon(job);
     }
 
     /** Deliveries that are sent after a copy was refreshed. */

@@ -39,12 +39,12 @@ class DeliveryCheck {
         delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
         only(report, delivery.content().only());
         if (delivery.content().attached().size() > MOST_ATTACHED) {
-            throw refused("An email can have %d files.".formatted(MOST_ATTACHED), "Remove some.");
+            throw invalid("An email can have %d files.".formatted(MOST_ATTACHED), "Remove some.");
         }
         delivery.content().attached().forEach(one -> {
             View view = report.view(one.viewId());
-            if (!view.asks()) {
-                throw refused("“%s” has no rows to attach.".formatted(view.titleOrKind()), "Attach another view.");
+            if (!view.isQueried()) {
+                throw invalid("“%s” has no rows to attach.".formatted(view.titleOrKind()), "Attach another view.");
             }
         });
         if (delivery.to() instanceof Delivery.EachRow each) {
@@ -52,14 +52,14 @@ class DeliveryCheck {
             each.choices().keySet().forEach(name -> requireOf(project, report, name));
         } else if (delivery.to() instanceof Delivery.NamedRecipients named
                 && named.who().size() > MOST_NAMED) {
-            throw refused("More than %d are named.".formatted(MOST_NAMED), "Use a query for the recipients.");
+            throw invalid("More than %d are named.".formatted(MOST_NAMED), "Use a query for the recipients.");
         }
     }
 
     private static void requireOf(Project project, Report report, String name) {
         if (!project.parametersOf(report).contains(name)
                 || project.parameter(name).isComputed()) {
-            throw refused(
+            throw invalid(
                     "“%2$s” has no choice :%1$s.".formatted(name, report.name()), "Use a parameter of the report.");
         }
     }
@@ -89,13 +89,13 @@ class DeliveryCheck {
             boolean has = report.view(passes.viewId()).shown().measures().stream()
                     .anyMatch(figure -> figure.label().equalsIgnoreCase(passes.label()));
             if (!has) {
-                throw refused(
+                throw invalid(
                         "“%s” has no figure “%s”.".formatted(report.name(), passes.label()), "Use one of its figures.");
             }
         }
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("bad-delivery", message, advice));
     }
 }

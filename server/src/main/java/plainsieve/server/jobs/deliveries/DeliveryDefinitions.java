@@ -41,7 +41,7 @@ class DeliveryDefinitions {
         this.removedObjects = removedObjects;
         this.records = records;
         this.forms = forms;
-        this.read = new ParsedRowCache<>(this::kept);
+        this.read = new ParsedRowCache<>(this::read);
     }
 
     /** A delivery and the project that it belongs to. */
@@ -51,7 +51,7 @@ class DeliveryDefinitions {
         return read.of(records.ofKind(DefinitionKind.DELIVERY));
     }
 
-    private ProjectDelivery kept(DefinitionRow row) {
+    private ProjectDelivery read(DefinitionRow row) {
         return new ProjectDelivery(row.projectId(), delivery(row));
     }
 
@@ -60,7 +60,7 @@ class DeliveryDefinitions {
     }
 
     /** Returns false for a version conflict. */
-    boolean keep(String projectId, Delivery delivery) {
+    boolean save(String projectId, Delivery delivery) {
         return records.save(row(projectId, delivery)) == 1;
     }
 
@@ -76,7 +76,7 @@ class DeliveryDefinitions {
 
     /** Removes it; it can be restored. */
     void remove(String projectId, Delivery delivery) {
-        removedObjects.keep(row(projectId, delivery), delivery.name());
+        removedObjects.store(row(projectId, delivery), delivery.name());
         records.remove(projectId, DefinitionKind.DELIVERY, delivery.id());
     }
 
@@ -94,14 +94,14 @@ class DeliveryDefinitions {
                         entry.attachments().stream()
                                 .map(DeliveryDefinitions::attachment)
                                 .toList()),
-                to(entry),
+                recipients(entry),
                 new ScheduleEntry(entry.cron(), entry.timeZone(), entry.missedRuns(), entry.after()).read(),
                 entry.paused(),
                 since,
                 version);
     }
 
-    private static Delivery.Recipients to(DeliveryEntry entry) {
+    private static Delivery.Recipients recipients(DeliveryEntry entry) {
         RecipientQueryEntry each = entry.recipientQuery();
         return each == null
                 ? new Delivery.NamedRecipients(entry.recipients())

@@ -48,15 +48,15 @@ public class DeliveryEdits implements Restoration {
                 false,
                 clock.instant(),
                 0);
-        keep(project, delivery);
+        save(project, delivery);
         return deliveries.get(project.id(), id);
     }
 
     /** Adds an imported delivery. Its choices are not checked against lists: sources may not be reachable yet. */
-    void bringIn(Project project, Delivery delivery) {
+    void addImported(Project project, Delivery delivery) {
         deliveries
                 .find(project.id(), delivery.id())
-                .ifPresentOrElse(before -> keep(project, before, delivery), () -> keep(project, delivery));
+                .ifPresentOrElse(before -> save(project, before, delivery), () -> save(project, delivery));
     }
 
     /**
@@ -69,12 +69,12 @@ public class DeliveryEdits implements Restoration {
         Delivery before = deliveries.get(project.id(), delivery.id());
         check.require(project, delivery);
         check.requireChoices(project, delivery);
-        keep(project, before, delivery);
+        save(project, before, delivery);
     }
 
-    private void keep(Project project, Delivery before, Delivery delivery) {
+    private void save(Project project, Delivery before, Delivery delivery) {
         boolean same = before.schedule().equals(delivery.schedule()) && before.paused() == delivery.paused();
-        keep(
+        save(
                 project,
                 new Delivery(
                         delivery.id(),
@@ -87,9 +87,9 @@ public class DeliveryEdits implements Restoration {
                         delivery.version()));
     }
 
-    private void keep(Project project, Delivery delivery) {
+    private void save(Project project, Delivery delivery) {
         check.require(project, delivery);
-        if (!kept.keep(project.id(), delivery)) {
+        if (!kept.save(project.id(), delivery)) {
             throw new EditConflictException("The delivery “%s”".formatted(delivery.name()));
         }
     }
@@ -111,6 +111,6 @@ public class DeliveryEdits implements Restoration {
     @Override
     public void restore(Project project, DefinitionRow row) {
         Restoration.requireFree(kind(), deliveries.find(project.id(), row.id()).isPresent(), row.id());
-        keep(project, kept.delivery(row.startingAt(clock.instant().toString())));
+        save(project, kept.delivery(row.startingAt(clock.instant().toString())));
     }
 }

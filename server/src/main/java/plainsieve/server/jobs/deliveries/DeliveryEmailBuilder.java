@@ -86,11 +86,11 @@ class DeliveryEmailBuilder {
     /** Throws as any run. @param mailId of the mail among all */
     BuildResult write(Round round, Recipient to, String mailId) {
         Delivery delivery = round.delivery;
-        if (round.testFor.isEmpty() && links.wantsNone(round.project, delivery, to.address())) {
+        if (round.testFor.isEmpty() && links.isUnsubscribed(round.project, delivery, to.address())) {
             return new NothingToSend("The recipient unsubscribed.");
         }
         Project live = round.project.inStage(Stage.LIVE, opening(delivery, to));
-        Optional<Report> report = given(live, delivery);
+        Optional<Report> report = publishedReport(live, delivery);
         if (report.isEmpty()) {
             return new NothingToSend("The report is not published.");
         }
@@ -127,7 +127,7 @@ class DeliveryEmailBuilder {
         return opening;
     }
 
-    private static Optional<Report> given(Project live, Delivery delivery) {
+    private static Optional<Report> publishedReport(Project live, Delivery delivery) {
         String id = delivery.content().reportId();
         boolean has = live.hasReport(id) && live.draft(id).published();
         return has ? Optional.of(live.report(id)) : Optional.empty();
@@ -142,7 +142,7 @@ class DeliveryEmailBuilder {
         Map<String, ChoiceText> theirs = new LinkedHashMap<>();
         opening(delivery, to).forEach((name, start) -> {
             boolean held = live.parameters().containsKey(name)
-                    && live.parameter(name).hold().holds();
+                    && live.parameter(name).rowAccess().holds();
             if (held && start.formulaText().isEmpty()) {
                 theirs.put(name, start.choice());
             }

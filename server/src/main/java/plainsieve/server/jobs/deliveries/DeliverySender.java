@@ -49,9 +49,9 @@ class DeliverySender {
     }
 
     /** Throws {@link MailFailure} for failures to be retried; finished emails are not repeated then. */
-    JobOutcome post(Project project, Delivery delivery, long job, Cancellation stop) {
+    JobOutcome send(Project project, Delivery delivery, long job, Cancellation stop) {
         ClientPresence clientPresence = new ClientPresence();
-        if (!stop.begin(clientPresence::leave)) {
+        if (!stop.begin(clientPresence::cancel)) {
             return new JobOutcome.Skipped("It was stopped.");
         }
         records.forget(clock.instant().minus(KEPT).toString());
@@ -69,8 +69,8 @@ class DeliverySender {
     }
 
     /** Nothing of a job is tried again. */
-    void giveUp(long job) {
-        records.giveUp(job);
+    void abandon(long job) {
+        records.abandon(job);
     }
 
     /** Sends the first email to a tester. @return why there would be none; empty if it was sent */

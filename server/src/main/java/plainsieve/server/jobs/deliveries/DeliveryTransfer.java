@@ -38,7 +38,7 @@ class DeliveryTransfer implements ProjectExtension {
                     .find(project.id(), entry.id())
                     .map(Delivery::version)
                     .orElse(0);
-            edits.bringIn(project, DeliveryDefinitions.delivery(entry, clock.instant(), version));
+            edits.addImported(project, DeliveryDefinitions.delivery(entry, clock.instant(), version));
         });
     }
 }

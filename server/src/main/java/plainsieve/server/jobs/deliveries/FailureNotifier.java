@@ -55,7 +55,7 @@ class FailureNotifier implements JobListener {
         try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
             for (String address : addresses) {
                 String id = "told." + UUID.randomUUID() + "@plainsieve";
-                tell(
+                send(
                         smtpSession,
                         new EmailMessage(id, address, subject, html, text, List.of(), List.of(), Optional.empty()));
             }
@@ -63,7 +63,7 @@ class FailureNotifier implements JobListener {
     }
 
     /* A rejected address does not affect others. */
-    private static void tell(MailTransport.SmtpSession smtpSession, EmailMessage email) {
+    private static void send(MailTransport.SmtpSession smtpSession, EmailMessage email) {
         try {
             smtpSession.hand(email, () -> {});
         } catch (MailFailure e) {

@@ -75,8 +75,8 @@ class MailLinks {
         return unsubscriptions.token(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
     }
 
-    boolean wantsNone(Project project, Delivery delivery, String address) {
-        return unsubscriptions.wantsNone(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
+    boolean isUnsubscribed(Project project, Delivery delivery, String address) {
+        return unsubscriptions.isUnsubscribed(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
     }
 
     /** The message ID of an email, which is stable when it is built again. */

@@ -79,7 +79,7 @@ class RecipientResolver {
         Map<String, Recipient> once = new LinkedHashMap<>();
         all.forEach(one -> once.putIfAbsent(one.address().toLowerCase(Locale.ROOT) + "\n" + one.part(), one));
         if (once.size() > settings.maxEmails()) {
-            throw refused(
+            throw invalid(
                     "More than %,d emails would be sent, so none was sent.".formatted(settings.maxEmails()),
                     "Reduce the recipients, or ask the operator for a higher limit.");
         }
@@ -170,7 +170,7 @@ class RecipientResolver {
                 new RunRequest(
                         UUID.randomUUID().toString(),
                         project,
-                        RunRequest.Text.live(project.asked(queryId)),
+                        RunRequest.Text.live(project.queryInStage(queryId)),
                         RequestedChoices.of(caller, Set.of(), Map.of()),
                         RunRequest.RowSelection.ALL_ROWS,
                         Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),
@@ -191,7 +191,7 @@ class RecipientResolver {
         }
 
         @Override
-        public void begun(Cancellation run) {
+        public void started(Cancellation run) {
             clientPresence.begun(run);
         }
 
@@ -205,7 +205,7 @@ class RecipientResolver {
             return IntStream.range(0, columns.size())
                     .filter(i -> columns.get(i).name().toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT)))
                     .findFirst()
-                    .orElseThrow(() -> refused(
+                    .orElseThrow(() -> invalid(
                             "The query for the recipients has no column “%s”.".formatted(name),
                             "It has %s."
                                     .formatted(String.join(
@@ -228,7 +228,7 @@ class RecipientResolver {
         }
     }
 
-    private static ProblemException refused(String message, String advice) {
+    private static ProblemException invalid(String message, String advice) {
         return new ProblemException(Problem.of("bad-delivery", message, advice));
     }
 }

@@ -46,13 +46,17 @@ class RejectedSourceNotice {
     /* The statement that met it does not wait for emails. */
     @EventListener
     void on(RejectedCredentials rejected) {
-        CompletableFuture.runAsync(() -> tell(rejected.sourceId()), lookups).exceptionally(failure -> {
-            LOG.warn("Could not notify anyone that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
-            return null;
-        });
+        CompletableFuture.runAsync(() -> notifyAuthors(rejected.sourceId()), lookups)
+                .exceptionally(failure -> {
+                    LOG.warn(
+                            "Could not notify anyone that {} rejects the user: {}",
+                            rejected.sourceId(),
+                            failure.getMessage());
+                    return null;
+                });
     }
 
-    private void tell(String sourceId) {
+    private void notifyAuthors(String sourceId) {
         auditLog.add(
                 SERVER, "stopped asking a source", "", "“%s” rejects the user or the password".formatted(sourceId));
         Set<String> people = new HashSet<>(permissions.operators());

@@ -23,7 +23,7 @@ public class TestAddress {
 
     /** Throws {@link ProblemException} if there is none. */
     public String of(Caller caller, String said) {
-        String address = caller.viewer().known() ? own(caller) : said;
+        String address = caller.viewer().known() ? ownAddress(caller) : said;
         return MailAddress.read(address)
                 .filter(mailTransport::mayGoTo)
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -36,7 +36,7 @@ public class TestAddress {
                                 : "Write one such as tam@ferries.example.")));
     }
 
-    private String own(Caller caller) {
+    private String ownAddress(Caller caller) {
         Optional<PersonRow> row = accounts.all().stream()
                 .filter(person -> person.id().equals(caller.viewer().id()))
                 .findFirst();

@@ -72,7 +72,7 @@ public class Unsubscriptions {
                 "Open it from the email again, or copy all of it."));
     }
 
-    public boolean wantsNone(Subscription of) {
+    public boolean isUnsubscribed(Subscription of) {
         return records.unsubscribed(of.projectId(), of.deliveryId()).contains(of.address());
     }
 

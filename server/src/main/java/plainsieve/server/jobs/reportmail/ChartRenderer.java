@@ -94,12 +94,12 @@ final class ChartRenderer {
         String told = series.stream()
                 .filter(line -> !line.values().isEmpty())
                 .map(line -> (line.name().isEmpty() ? "" : line.name() + ": ")
-                        + ends(line.values(), shown.measures().get(0).format()))
+                        + range(line.values(), shown.measures().get(0).format()))
                 .collect(Collectors.joining("; "));
         return chart(viewId, title, told, byName.size() - series.size(), () -> picture.lines(series));
     }
 
-    private String ends(Map<LocalDate, Double> values, ValueFormat format) {
+    private String range(Map<LocalDate, Double> values, ValueFormat format) {
         List<LocalDate> days = values.keySet().stream().sorted().toList();
         LocalDate last = days.get(days.size() - 1);
         Map.Entry<LocalDate, Double> most =

@@ -39,8 +39,9 @@ final class EmailValueFormat {
         if (value == null) {
             return NOTHING;
         }
-        return number(value).map(number -> numbers(0, 2).format(number)).orElseGet(() -> when(value.toString())
-                .orElse(value.toString()));
+        return number(value)
+                .map(number -> numbers(0, 2).format(number))
+                .orElseGet(() -> dateOrTimestamp(value.toString()).orElse(value.toString()));
     }
 
     /** A figure in the format that its author gave it. */
@@ -68,7 +69,7 @@ final class EmailValueFormat {
 
     private String plain(Object value, String text, Column column) {
         return switch (column.kind()) {
-            case DATE, DATETIME -> when(text).orElse(text);
+            case DATE, DATETIME -> dateOrTimestamp(text).orElse(text);
             case INTEGER, DECIMAL ->
                 number(value).map(number -> exact(number, column)).orElse(text);
             case BOOLEAN -> text.equals("true") ? "yes" : text.equals("false") ? "no" : text;
@@ -105,14 +106,14 @@ final class EmailValueFormat {
         try {
             return format.kind() == ValueFormat.Kind.MONTH
                     ? DateTimeFormatter.ofPattern("LLLL yyyy", locale).format(LocalDate.parse(day))
-                    : when(day).orElse(text);
+                    : dateOrTimestamp(day).orElse(text);
         } catch (DateTimeException e) {
             return text;
         }
     }
 
     /** A formatted date or timestamp; empty for other text. A time zone is appended. */
-    private Optional<String> when(String text) {
+    private Optional<String> dateOrTimestamp(String text) {
         try {
             if (text.length() == DAY) {
                 return Optional.of(DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM)

@@ -20,7 +20,7 @@ final class FetchedRows implements RunListener {
     }
 
     @Override
-    public void begun(Cancellation run) {
+    public void started(Cancellation run) {
         clientPresence.begun(run);
     }
 
@@ -35,7 +35,7 @@ final class FetchedRows implements RunListener {
     }
 
     @Override
-    public void done(RunSummary summary) {
+    public void completed(RunSummary summary) {
         more = summary.more();
     }
 

@@ -64,14 +64,15 @@ public class ReportEmailComposer {
     /** Throws like any run: there is no email if something failed or if no view is permitted. */
     public ReportEmail compose(EmailRequest wanted) {
         QuestionRenderer.Question question =
-                questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+                questionRenderer.render(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         question.chosen().orRefuse();
         List<ReportEmail.Section> parts = new ArrayList<>();
         List<ProblemException> refused = new ArrayList<>();
         for (View view : wanted.report().views()) {
             parts.add(part(wanted, view, question, refused));
         }
-        if (!refused.isEmpty() && refused.size() == wanted.report().asking().size()) {
+        if (!refused.isEmpty()
+                && refused.size() == wanted.report().queriedViews().size()) {
             throw refused.get(0);
         }
         List<String> notes = new ArrayList<>();
@@ -188,7 +189,7 @@ public class ReportEmailComposer {
     }
 
     private FetchedRows fetch(EmailRequest wanted, View view, ViewPart part, boolean first) {
-        RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
+        RunRequest.Text text = RunRequest.Text.live(wanted.project().queryInStage(view.queryId()));
         ReportRunRequests.ViewRequest asked =
                 ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), text, view, part);
         RunRequest request =

@@ -109,7 +109,7 @@ public final class ScheduleDescription {
     }
 
     /** The text for a cron expression; the expression itself if there is none. */
-    public static String say(String cron) {
+    public static String describe(String cron) {
         Matcher fixed = FIXED.matcher(cron);
         if (fixed.matches()) {
             return fixed(fixed).orElse(cron);

@@ -32,21 +32,21 @@ public final class Timetable {
     public Timetable(String cron, ZoneId zone) {
         String[] fields = cron.strip().split("\\s+");
         if (fields.length != FIELDS) {
-            throw refused(cron, "It has %d fields.".formatted(fields.length));
+            throw invalid(cron, "It has %d fields.".formatted(fields.length));
         }
         try {
             this.times = CronExpression.parse("0 " + String.join(" ", fields));
         } catch (IllegalArgumentException e) {
-            throw refused(cron, "One of its fields is invalid.");
+            throw invalid(cron, "One of its fields is invalid.");
         }
         this.rules = zone.getRules();
         this.byTheHour = fields[HOUR].startsWith("*");
         if (times.next(LocalDateTime.of(2000, 1, 1, 0, 0)) == null) {
-            throw refused(cron, "This time never occurs.");
+            throw invalid(cron, "This time never occurs.");
         }
     }
 
-    private static ProblemException refused(String cron, String why) {
+    private static ProblemException invalid(String cron, String why) {
         return new ProblemException(
                 Problem.of(
                         "bad-schedule",

@@ -23,7 +23,7 @@ public interface GroupChoiceRecords {
             values (#{groupId}, #{projectId}, #{parameter}, #{choice})
             on conflict (group_id, project_id, parameter) do update set choice = excluded.choice
             """)
-    void say(GroupChoiceRow row);
+    void set(GroupChoiceRow row);
 
     @Delete("""
             delete from group_choice

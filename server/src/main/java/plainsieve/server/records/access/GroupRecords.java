@@ -41,7 +41,7 @@ public interface GroupRecords {
     void join(Member member);
 
     @Delete("delete from membership where group_id = #{groupId} and person_id = #{personId}")
-    void leave(Member member);
+    void removeMember(Member member);
 
     @CachedRead
     @Select("select group_id from report_group where project_id = #{project} and report_id = #{report}")

@@ -45,7 +45,7 @@ public interface IdentityRecords {
     void claimGroup(GroupClaim claimed);
 
     @Delete("delete from membership where person_id = #{personId} and by_claim = 1")
-    void leaveClaimed(String personId);
+    void removeClaimedMemberships(String personId);
 
     @Insert("""
             insert into membership (group_id, person_id, by_claim)

@@ -41,17 +41,17 @@ public interface RoleRecords {
             insert into person_role (person_id, project_id, role) values (#{holder}, #{projectId}, #{role})
             on conflict (person_id, project_id) do update set role = excluded.role
             """)
-    void givePerson(RoleRow row);
+    void grantToPerson(RoleRow row);
 
     @Insert("""
             insert into group_role (group_id, project_id, role) values (#{holder}, #{projectId}, #{role})
             on conflict (group_id, project_id) do update set role = excluded.role
             """)
-    void giveGroup(RoleRow row);
+    void grantToGroup(RoleRow row);
 
     @Delete("delete from person_role where person_id = #{holder} and project_id = #{project}")
-    void takeFromPerson(@Param("holder") String personId, @Param("project") String projectId);
+    void revokeFromPerson(@Param("holder") String personId, @Param("project") String projectId);
 
     @Delete("delete from group_role where group_id = #{holder} and project_id = #{project}")
-    void takeFromGroup(@Param("holder") String groupId, @Param("project") String projectId);
+    void revokeFromGroup(@Param("holder") String groupId, @Param("project") String projectId);
 }

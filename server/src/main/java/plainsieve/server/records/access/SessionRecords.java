@@ -43,15 +43,15 @@ public interface SessionRecords {
             insert into sign_in_link (digest, person_id, ends_at, reusable)
             values (#{digest}, #{personId}, #{endsAt}, #{reusable})
             """)
-    void makeLink(SignInLinkRow row);
+    void addLink(SignInLinkRow row);
 
     @Select("select * from sign_in_link where digest = #{digest}")
     Optional<SignInLinkRow> link(String digest);
 
     /** @return 1 for the request that used it, if two arrive concurrently */
     @Delete("delete from sign_in_link where digest = #{digest}")
-    int takeLink(String digest);
+    int useLink(String digest);
 
     @Delete("delete from sign_in_link where person_id = #{personId}")
-    void takeLinksOf(String personId);
+    void removeLinksOf(String personId);
 }

@@ -47,10 +47,10 @@ public interface SignedLinkRecords {
             update signed_link set revoked_at = ''
             where project_id = #{project} and report_id = #{report} and revoked_at = 'removed'
             """)
-    void bringBack(@Param("project") String projectId, @Param("report") String reportId);
+    void restore(@Param("project") String projectId, @Param("report") String reportId);
 
     @Update("update signed_link set revoked_at = #{now} where id = #{id} and revoked_at = ''")
-    int takeBack(@Param("id") String id, @Param("now") String now);
+    int revoke(@Param("id") String id, @Param("now") String now);
 
     @Update("update signed_link set uses = uses + 1, used_at = #{now} where id = #{id}")
     void used(@Param("id") String id, @Param("now") String now);

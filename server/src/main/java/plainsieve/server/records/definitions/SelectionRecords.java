@@ -29,7 +29,7 @@ public interface SelectionRecords {
             values (#{id}, #{projectId}, #{reportId}, #{viewer}, #{name}, #{choices}, #{createdAt})
             on conflict (id) do update set choices = excluded.choices, created_at = excluded.created_at
             """)
-    void keep(SelectionRow row);
+    void save(SelectionRow row);
 
     @Delete("""
             delete from selection

@@ -36,7 +36,7 @@ public interface EmailRecords {
             update email set state = case state when 'waiting' then 'refused' else 'unsure' end
             where job = #{job} and state in ('waiting', 'handing-over')
             """)
-    int giveUp(long job);
+    int abandon(long job);
 
     /** The newest of a delivery before a number; 0 for all. */
     @Select("""

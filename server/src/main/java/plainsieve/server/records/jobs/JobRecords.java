@@ -43,7 +43,7 @@ public interface JobRecords {
             update job set state = 'running', holder = #{holder}, lease_until = #{until}, attempts = attempts + 1, started_at = #{now}
             where id = #{id} and ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
             """)
-    int take(
+    int claim(
             @Param("id") long id,
             @Param("holder") String holder,
             @Param("now") String now,
@@ -81,7 +81,7 @@ public interface JobRecords {
             update job set state = 'skipped', ended_at = #{now}, message = #{message}
             where project_id = #{project} and kind = #{kind} and object_id = #{objectId} and state = 'due'
             """)
-    int leave(
+    int cancelWaiting(
             @Param("project") String projectId,
             @Param("kind") String kind,
             @Param("objectId") String objectId,

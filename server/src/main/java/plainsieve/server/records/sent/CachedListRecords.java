@@ -27,7 +27,7 @@ public interface CachedListRecords {
             insert into cached_list (id, list, queried_at, used_at) values (#{id}, #{list}, #{queriedAt}, #{usedAt})
             on conflict (id) do update set list = excluded.list, queried_at = excluded.queried_at, used_at = excluded.used_at
             """)
-    void keep(CachedListRow row);
+    void save(CachedListRow row);
 
     @Update("update cached_list set used_at = #{now} where id = #{id}")
     void used(@Param("id") String id, @Param("now") Instant now);

@@ -61,38 +61,38 @@ public class SentBatches {
         gate.enterIfFree();
         try {
             SentRecords records = session.getMapper(SentRecords.class);
-            say("begin immediate");
+            execute("begin immediate");
             try {
                 changes.forEach(change -> change.accept(records));
-                say("commit");
+                execute("commit");
             } catch (SQLException | RuntimeException | Error e) {
-                takeBack();
+                rollBack();
                 throw e;
             }
         } catch (SQLException e) {
             throw RecordsFailure.of(e).orElseThrow(() -> new IllegalStateException("Sent cannot be written", e));
         } finally {
-            gate.leave();
+            gate.release();
         }
     }
 
     /* If SQLite rolled back by itself, because the disk is full, there is nothing left to do. */
-    private void takeBack() {
+    private void rollBack() {
         try {
-            say("rollback");
+            execute("rollback");
         } catch (SQLException e) {
-            letGo();
+            disconnect();
         }
     }
 
     /* Later writers reconnect: statements sent while the server closes are logged, too. */
-    private void letGo() {
+    private void disconnect() {
         session.close();
         connection.resetConnection();
         session = opened();
     }
 
-    private void say(String what) throws SQLException {
+    private void execute(String what) throws SQLException {
         try (Statement statement = session.getConnection().createStatement()) {
             statement.execute(what);
         }
@@ -100,11 +100,11 @@ public class SentBatches {
 
     @PreDestroy
     void close() {
-        gate.enter();
+        gate.acquire();
         try {
-            letGo();
+            disconnect();
         } finally {
-            gate.leave();
+            gate.release();
         }
     }
 }

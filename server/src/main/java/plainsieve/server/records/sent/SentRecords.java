@@ -48,7 +48,7 @@ public interface SentRecords {
 
     /** Moves started statements to the main table, as running. */
     default void showBegun() {
-        putBegun();
+        insertStarted();
         dropAllBegun();
     }
 
@@ -59,7 +59,7 @@ public interface SentRecords {
               'running', '', 0, 0, 0, 0
             from sent_running
             """)
-    void putBegun();
+    void insertStarted();
 
     @Delete("delete from sent_running")
     void dropAllBegun();

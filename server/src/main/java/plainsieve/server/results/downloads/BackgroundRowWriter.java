@@ -56,7 +56,7 @@ final class BackgroundRowWriter {
     }
 
     /** Discards rows that are not written yet; the file is incomplete then. When it returns, nothing is being written. */
-    void leave() {
+    void abandon() {
         left = true;
         waiting.clear();
         waiting.add(END);
@@ -106,7 +106,7 @@ final class BackgroundRowWriter {
         RowWriter writer = file.open();
         try {
             writer.columns(columns);
-            for (List<Object[]> rows = taken(); !over; rows = taken()) {
+            for (List<Object[]> rows = nextBatch(); !over; rows = nextBatch()) {
                 for (Object[] row : rows) {
                     writer.row(row);
                 }
@@ -119,7 +119,7 @@ final class BackgroundRowWriter {
         }
     }
 
-    private List<Object[]> taken() throws InterruptedException {
+    private List<Object[]> nextBatch() throws InterruptedException {
         List<Object[]> rows = waiting.take();
         over = rows == END;
         return rows;
@@ -130,7 +130,7 @@ final class BackgroundRowWriter {
         failure = Optional.of(why);
         try {
             while (!over) {
-                taken();
+                nextBatch();
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

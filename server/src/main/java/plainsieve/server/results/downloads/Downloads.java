@@ -127,10 +127,10 @@ public class Downloads {
                 }
             }
         } catch (IOException e) {
-            writing.clientPresence.leave();
+            writing.clientPresence.cancel();
             throw new UncheckedIOException("The browser went away", e);
         } catch (InterruptedException e) {
-            writing.clientPresence.leave();
+            writing.clientPresence.cancel();
             Thread.currentThread().interrupt();
         }
     }
@@ -170,7 +170,7 @@ public class Downloads {
         }
 
         @Override
-        public void begun(Cancellation run) {
+        public void started(Cancellation run) {
             clientPresence.begun(run);
         }
 
@@ -199,7 +199,7 @@ public class Downloads {
         }
 
         void leave() {
-            beside.ifPresent(BackgroundRowWriter::leave);
+            beside.ifPresent(BackgroundRowWriter::abandon);
         }
 
         void end() throws IOException {

@@ -52,7 +52,7 @@ public record FileHeader(
         List<Map.Entry<String, String>> all = new ArrayList<>(choices);
         picked.forEach(filter ->
                 all.add(Map.entry("only " + PickDescription.column(filter.column()), PickDescription.values(filter))));
-        return new FileHeader(title, question + PickDescription.behindQuestion(picked), all, asOf, above, columnLabels);
+        return new FileHeader(title, question + PickDescription.suffix(picked), all, asOf, above, columnLabels);
     }
 
     private static String written(ChoiceText text) {

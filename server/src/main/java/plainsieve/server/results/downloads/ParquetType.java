@@ -26,7 +26,7 @@ final class ParquetType {
     }
 
     /** Considers a value, which is not null. */
-    void see(Object value) {
+    void observe(Object value) {
         any = true;
         onlyTruths &= value instanceof Boolean;
         onlyNumbers &= value instanceof Number;

@@ -83,7 +83,7 @@ public final class StagedRows implements AutoCloseable {
             appender.beginRow();
             for (int i = 0; i < values.length; i++) {
                 if (values[i] != null) {
-                    types.get(i).see(values[i]);
+                    types.get(i).observe(values[i]);
                 }
                 appender.append(values[i] == null ? null : written(values[i]));
             }

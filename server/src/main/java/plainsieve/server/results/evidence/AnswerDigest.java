@@ -72,7 +72,7 @@ public final class AnswerDigest implements RunListener {
     }
 
     @Override
-    public void done(RunSummary summary) {
+    public void completed(RunSummary summary) {
         more = summary.more();
         millis = summary.totalMillis();
     }

@@ -148,7 +148,7 @@ public class EvidenceService {
             return Evidence.none("The statement is too old for its plan. Run it again.");
         }
         StatementOrigin origin = new StatementOrigin(project, caller, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
-        Evidence proof = ask(origin, sent.get(), measured);
+        Evidence proof = explain(origin, sent.get(), measured);
         boolean hides = sent.get().hides();
         if (proof.reason().isEmpty() && !hides) {
             log.keepEvidence(sentId, forms.write(proof));
@@ -156,7 +156,7 @@ public class EvidenceService {
         return hides ? proof.withoutValues() : proof;
     }
 
-    private Evidence ask(StatementOrigin origin, SentLog.LoggedStatement sent, boolean measured) {
+    private Evidence explain(StatementOrigin origin, SentLog.LoggedStatement sent, boolean measured) {
         Dialect dialect = origin.project().dialect(origin.sourceId());
         Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();

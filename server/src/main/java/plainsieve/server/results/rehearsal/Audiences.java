@@ -27,7 +27,7 @@ class Audiences {
     /** The default view, plus each group for rules by group, and each user for rules by query. */
     List<Rehearsals.CaseForAudience> turns(DraftOrders.OnStage on) {
         Set<RowAccessRule.By> held = on.project().parameters().values().stream()
-                .map(definition -> definition.hold().by())
+                .map(definition -> definition.rowAccess().by())
                 .collect(Collectors.toSet());
         boolean byName = held.contains(RowAccessRule.By.QUERY) || held.contains(RowAccessRule.By.CLAIM);
         boolean byGroup = held.contains(RowAccessRule.By.GROUP) && !byName;

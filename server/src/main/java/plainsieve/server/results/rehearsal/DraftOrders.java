@@ -36,7 +36,7 @@ class DraftOrders {
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
                 requested,
-                asked(new RunRequest.Text(query, query.draftText()), new DraftRun(view, part, List.of())));
+                requestOf(new RunRequest.Text(query, query.draftText()), new DraftRun(view, part, List.of())));
     }
 
     /** The report under rehearsal, and who rehearses it. */
@@ -51,10 +51,10 @@ class DraftOrders {
 
     /** The statement that a report would send for a text on the bench. @param text the possibly unsaved draft */
     RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
-        return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
+        return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, requestOf(text, asked));
     }
 
-    private static ReportRunRequests.ViewRequest asked(RunRequest.Text text, DraftRun asked) {
+    private static ReportRunRequests.ViewRequest requestOf(RunRequest.Text text, DraftRun asked) {
         return new ReportRunRequests.ViewRequest(
                 UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters(), 1);
     }

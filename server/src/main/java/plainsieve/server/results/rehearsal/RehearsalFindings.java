@@ -34,7 +34,7 @@ final class RehearsalFindings {
     static List<Rehearsal.RehearsalFinding> of(Project project, Report report, Map<String, Double> listMillis) {
         RehearsalFindings rehearsalFindings = new RehearsalFindings(project, report);
         List<Rehearsal.RehearsalFinding> all = new ArrayList<>();
-        report.queryIds().forEach(id -> all.addAll(rehearsalFindings.leftOver(project.query(id))));
+        report.queryIds().forEach(id -> all.addAll(rehearsalFindings.leftoverLiterals(project.query(id))));
         listMillis.forEach((name, millis) -> {
             if (millis > SLOW_LIST_MILLIS) {
                 all.add(new Rehearsal.RehearsalFinding(
@@ -48,7 +48,7 @@ final class RehearsalFindings {
         return all;
     }
 
-    private List<Rehearsal.RehearsalFinding> leftOver(Query query) {
+    private List<Rehearsal.RehearsalFinding> leftoverLiterals(Query query) {
         try {
             PreparedQuery prepared = project.prepare(query, query.draftText());
             return Notices.of(prepared.query(), prepared.dialect(), Map.of(), ColumnFacts.none()).stream()

@@ -70,7 +70,7 @@ class RehearsalRunner {
         }
 
         @Override
-        public void done(RunSummary how) {
+        public void completed(RunSummary how) {
             summary = how;
         }
     }
@@ -89,7 +89,7 @@ class RehearsalRunner {
 
     private Optional<ViewResult> mostTelling(DraftOrders.OnStage on, RehearsalCase one) {
         Optional<ViewResult> tells = Optional.empty();
-        for (View view : on.report().asking()) {
+        for (View view : on.report().queriedViews()) {
             boolean depends = one.choices().isEmpty()
                     || on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
             if (depends) {
@@ -162,7 +162,7 @@ class RehearsalRunner {
                 heard.summary.shownRows(),
                 heard.summary.more(),
                 heard.summary.totalMillis(),
-                answered ? where(on, heard.sentId) : "",
+                answered ? placements(on, heard.sentId) : "",
                 performed.ended().word(),
                 performed.explanation(),
                 heard.sentId);
@@ -172,7 +172,7 @@ class RehearsalRunner {
         return one.choices().keySet().stream().sorted().toList();
     }
 
-    private String where(DraftOrders.OnStage on, long sentId) {
+    private String placements(DraftOrders.OnStage on, long sentId) {
         Map<ExecutionSite, Long> counts =
                 evidenceService.of(on.project(), on.caller(), sentId, false).verdicts().stream()
                         .filter(ran -> ran.site() != ExecutionSite.LEFT_OUT)

@@ -123,7 +123,7 @@ final class ChoiceResolution {
                 computed(definition);
                 return;
             }
-            Optional<RestrictedChoice> theirs = lists.held(definition, scope, texts);
+            Optional<RestrictedChoice> theirs = lists.restriction(definition, scope, texts);
             theirs.ifPresent(all -> held.put(name, all));
             ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), restrict(theirs, definition));
             texts.put(name, text);
@@ -275,11 +275,11 @@ final class ChoiceResolution {
         return !low.isEmpty()
                 && !high.isEmpty()
                 && new Range("low", "high")
-                        .check(Map.of("low", one(definition, low), "high", one(definition, high)))
+                        .check(Map.of("low", parseSingle(definition, low), "high", parseSingle(definition, high)))
                         .isPresent();
     }
 
-    private static Choice one(ParameterDefinition definition, String written) {
+    private static Choice parseSingle(ParameterDefinition definition, String written) {
         return new Choice.One(ValueReader.read(definition.type(), written));
     }
 

@@ -59,13 +59,13 @@ public class DataAges {
 
     /** Empty without a data age or without rows. Throws like any run. */
     public Optional<Age> of(Project project, Caller caller, Report report) {
-        return report.opening().age().flatMap(age -> newest.get(new AgeKey(project, caller, age), this::ask)
+        return report.opening().age().flatMap(age -> newest.get(new AgeKey(project, caller, age), this::query)
                 .map(value -> new Age(value, isLate(value, age))));
     }
 
-    private Optional<String> ask(AgeKey asked) {
+    private Optional<String> query(AgeKey asked) {
         Project project = asked.project();
-        Query query = project.asked(asked.age().queryId());
+        Query query = project.queryInStage(asked.age().queryId());
         Measure measure =
                 new Measure(Measure.Function.MAX, Optional.of(asked.age().column()));
         Set<String> blank = project.parameters().values().stream()

@@ -15,8 +15,8 @@ public class ListPrefetch {
         this.lists = lists;
     }
 
-    public void makeReady() {
-        sent.makeReady();
+    public void prefetch() {
+        sent.connect();
         lists.remember();
     }
 

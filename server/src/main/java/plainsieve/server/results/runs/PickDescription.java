@@ -24,7 +24,7 @@ public final class PickDescription {
     }
 
     /** Behind a question: {@code  Only port: Ardlow.}; nothing where nothing is picked. */
-    public static String behindQuestion(List<RunRequest.ColumnFilter> picked) {
+    public static String suffix(List<RunRequest.ColumnFilter> picked) {
         return picked.isEmpty()
                 ? ""
                 : picked.stream()

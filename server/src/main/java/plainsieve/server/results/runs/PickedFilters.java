@@ -106,7 +106,7 @@ final class PickedFilters {
             number++;
         }
         String name = "added_" + number;
-        Parameter parameter = many ? Parameter.of(name, type).takingMany() : Parameter.of(name, type);
+        Parameter parameter = many ? Parameter.of(name, type).asMultiple() : Parameter.of(name, type);
         used.put(name, parameter);
         choices.putAll(ChoiceReader.readAll(Map.of(name, parameter), Map.of(name, values)));
         return name;

@@ -36,14 +36,14 @@ public class QueryRunner {
      * @throws SourceFailure when the source fails; with the place in the author's text
      */
     public void run(RunRequest request, RunListener listener) {
-        run(ready(request), request.runId(), listener);
+        run(prepare(request), request.runId(), listener);
     }
 
     /** A prepared request. @param origin source, caller and purpose */
     public record PreparedRun(RunRequest order, StatementOrigin origin, Statement statement) {}
 
     /** Prepares the statement of a request. Throws {@link ProblemException} if a choice or the query is unusable. */
-    public PreparedRun ready(RunRequest request) {
+    public PreparedRun prepare(RunRequest request) {
         RequestRewriter.RoutedStatement made = rewriter.rewrite(request);
         return new PreparedRun(request, made.origin(), made.statement());
     }
@@ -96,9 +96,9 @@ public class QueryRunner {
     }
 
     /** Previews the raw response to a web request. Throws like {@link #run}. */
-    public ResponsePreview look(RunRequest request) {
+    public ResponsePreview preview(RunRequest request) {
         RequestRewriter.RoutedStatement made = rewriter.rewrite(request);
-        return statementSender.look(made.origin(), made.statement());
+        return statementSender.preview(made.origin(), made.statement());
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */

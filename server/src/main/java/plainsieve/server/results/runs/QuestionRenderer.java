@@ -55,7 +55,7 @@ public class QuestionRenderer {
             Map<String, String> comparedPeriods,
             List<RenderedQuestion.Phrase> always) {}
 
-    public Question ask(Project project, Report report, RequestedChoices requested, Locale locale) {
+    public Question render(Project project, Report report, RequestedChoices requested, Locale locale) {
         Set<String> names = project.parametersOf(report);
         ResolvedChoices resolved = choiceResolver.choose(project, names, requested);
         Map<String, ChoiceText> texts = new LinkedHashMap<>(resolved.texts());
@@ -70,16 +70,16 @@ public class QuestionRenderer {
         Map<String, RenderedQuestion> notes = new LinkedHashMap<>();
         Map<String, String> periods = new LinkedHashMap<>();
         for (View view : report.views()) {
-            titles.put(view.id(), parse(view.title()).say(words, inWords));
+            titles.put(view.id(), parse(view.title()).render(words, inWords));
             if (view.shown() instanceof ViewContent.Text note) {
-                notes.put(view.id(), parse(note.text()).say(words, inWords));
+                notes.put(view.id(), parse(note.text()).render(words, inWords));
             }
             comparedPeriod(project, view, texts, moved -> new ChoiceDescription(words, moved, locale))
                     .ifPresent(period -> periods.put(view.id(), period));
         }
         return new Question(
                 resolved,
-                line(project, report, words).say(words, inWords),
+                line(project, report, words).render(words, inWords),
                 titles,
                 notes,
                 periods,
@@ -96,7 +96,7 @@ public class QuestionRenderer {
                 .flatMap(shown -> ((ViewContent.Figures) shown).comparedWith())
                 .filter(basis -> basis.kind() != ComparisonBasis.Kind.ALL)
                 .flatMap(basis -> new ComparisonChoices(basis, project.parameters()).periodOf(texts))
-                .map(moved -> describe.apply(moved).say(List.copyOf(moved.keySet())));
+                .map(moved -> describe.apply(moved).describe(List.copyOf(moved.keySet())));
     }
 
     /* Row limits are shown beside the row count. */
@@ -114,7 +114,7 @@ public class QuestionRenderer {
                         .anyMatch(name ->
                                 texts.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.BLANK))
                 .map(names -> new RenderedQuestion.Phrase(
-                        project.parameter(names.get(0)).label() + " " + inWords.say(names), names))
+                        project.parameter(names.get(0)).label() + " " + inWords.describe(names), names))
                 .toList();
     }
 

@@ -80,15 +80,15 @@ public class ReportRunRequests {
                 project,
                 asked.text(),
                 counting(project, choices, asked),
-                new RunRequest.RowSelection(limit, wanted(asked), asked.filters()),
+                new RunRequest.RowSelection(limit, shapeOf(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
                 project.stage().limits().rows(settings.reportRowLimit() * asked.pages()));
     }
 
-    private static ResultShape wanted(ViewRequest asked) {
+    private static ResultShape shapeOf(ViewRequest asked) {
         return asked.view()
                 .shown()
-                .wanted(asked.part(), asked.sort())
+                .shapeOf(asked.part(), asked.sort())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-part",
                         "The view “%s” has no such part.".formatted(asked.view().titleOrKind()),
@@ -132,7 +132,7 @@ public class ReportRunRequests {
                 project,
                 asked.text(),
                 counting(project, choices, asked),
-                new RunRequest.RowSelection("", wanted(asked), asked.filters()),
+                new RunRequest.RowSelection("", shapeOf(asked), asked.filters()),
                 Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
     }

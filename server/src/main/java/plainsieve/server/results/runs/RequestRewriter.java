@@ -118,7 +118,8 @@ class RequestRewriter {
         SourceNames names = names(origin.sourceId(), prepared);
         Statement statement = analysis.run(request.asked().caller(), () -> {
             PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
-            return filtered.rewrite(new Choices(used, choices), wanted(request.shape(), used, choices), request.cap());
+            return filtered.rewrite(
+                    new Choices(used, choices), withLimit(request.shape(), used, choices), request.cap());
         });
         return new RoutedStatement(origin, statement);
     }
@@ -155,7 +156,7 @@ class RequestRewriter {
     }
 
     /** Inserts the value of the view's own limit; blank, or the unlimited value, means no limit. */
-    private static ResultShape wanted(
+    private static ResultShape withLimit(
             RunRequest.RowSelection shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
         String limit = shape.limitParameter();
         if (!(shape.wanted() instanceof ResultShape.Rows rows)

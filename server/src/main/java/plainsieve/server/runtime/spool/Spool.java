@@ -55,7 +55,7 @@ public final class Spool implements AutoCloseable {
     }
 
     /** Some more, which is not changed any more. Throws as {@link #input}. */
-    public void give(ByteBuffer some) throws IOException {
+    public void write(ByteBuffer some) throws IOException {
         put(some, some.remaining());
     }
 
@@ -71,12 +71,12 @@ public final class Spool implements AutoCloseable {
             inMemory.add(bytes);
             bytesInMemory += length;
         } else {
-            putOnDisk(bytes, length);
+            spill(bytes, length);
         }
         notifyAll();
     }
 
-    private void putOnDisk(ByteBuffer bytes, int length) throws IOException {
+    private void spill(ByteBuffer bytes, int length) throws IOException {
         if (file.isEmpty()) {
             Path path = Files.createTempFile(folder, "spool", "");
             file = Optional.of(FileChannel.open(path, StandardOpenOption.READ, StandardOpenOption.WRITE));

@@ -92,12 +92,12 @@ class ListCache {
         String id = id(list);
         Optional<CachedList> last = last(id);
         if (last.isEmpty() || fresh.isZero()) {
-            return new CacheHit(join(ask(id, list)), false);
+            return new CacheHit(join(load(id, list)), false);
         }
         used(id);
         boolean old = isOld(last.get(), fresh);
         if (old) {
-            soon.execute(() -> askWhenStillOld(id, list, fresh));
+            soon.execute(() -> refreshIfStale(id, list, fresh));
         }
         return new CacheHit(last.get(), old);
     }
@@ -107,10 +107,10 @@ class ListCache {
     }
 
     /* Others may have refreshed it meanwhile: then it is in memory. */
-    private void askWhenStillOld(String id, ListQueries.Prepared list, Duration fresh) {
+    private void refreshIfStale(String id, ListQueries.Prepared list, Duration fresh) {
         CachedList known = inMemory.getIfPresent(id);
         if (known == null || isOld(known, fresh)) {
-            ask(id, list).whenComplete((newer, problem) -> {
+            load(id, list).whenComplete((newer, problem) -> {
                 if (problem != null) {
                     LOG.warn("A value list could not be refreshed; the cached one is shown: {}", problem.getMessage());
                 }
@@ -140,10 +140,10 @@ class ListCache {
 
     /** The list as returned by the source now. */
     CachedList refreshed(ListQueries.Prepared list) {
-        return join(ask(id(list), list));
+        return join(load(id(list), list));
     }
 
-    private CompletableFuture<CachedList> ask(String id, ListQueries.Prepared list) {
+    private CompletableFuture<CachedList> load(String id, ListQueries.Prepared list) {
         CompletableFuture<CachedList> mine = new CompletableFuture<>();
         CompletableFuture<CachedList> others = underWay.putIfAbsent(id, mine);
         if (others != null) {
@@ -162,7 +162,7 @@ class ListCache {
     private void complete(String id, ListQueries.Prepared list, CompletableFuture<CachedList> waiting) {
         try {
             CachedList answer = queries.whole(list);
-            keep(id, answer);
+            put(id, answer);
             underWay.remove(id, waiting);
             waiting.complete(answer);
         } catch (RuntimeException | Error e) {
@@ -208,11 +208,11 @@ class ListCache {
         return forms.read(row.list(), CachedList.class);
     }
 
-    private void keep(String id, CachedList list) {
+    private void put(String id, CachedList list) {
         inMemory.put(id, list);
         try {
             Instant now = clock.instant();
-            records.keep(new CachedListRow(id, forms.write(list), now, now));
+            records.save(new CachedListRow(id, forms.write(list), now, now));
             if (asked.incrementAndGet() % PRUNE_EVERY == 0) {
                 records.prune(MOST_KEPT);
             }

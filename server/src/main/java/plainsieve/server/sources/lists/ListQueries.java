@@ -66,7 +66,7 @@ class ListQueries {
     Prepared prepare(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list() instanceof ListDefinition.FromColumn column
                 ? ofColumn(column, definition, scope)
-                : ofQuery(scope.project().asked(definition.list().queryId()), scope, parents);
+                : ofQuery(scope.project().queryInStage(definition.list().queryId()), scope, parents);
     }
 
     Prepared ofQuery(Query query, ListScope scope, Map<String, ChoiceText> parents) {
@@ -121,7 +121,7 @@ class ListQueries {
         PreparedQuery prepared =
                 project.prepare(place.sourceId(), ValueListQuery.of(column, project.dialect(place.sourceId())));
         Type type = definition.type() == Type.NAME ? Type.TEXT : definition.type();
-        Parameter except = Parameter.of(ValueListQuery.EXCEPT, type).takingMany();
+        Parameter except = Parameter.of(ValueListQuery.EXCEPT, type).asMultiple();
         Map<String, Parameter> known = Map.of(except.name(), except);
         return new Prepared(
                 new StatementOrigin(project, scope.caller(), place.sourceId(), "", Purpose.LIST),
@@ -160,7 +160,7 @@ class ListQueries {
         String text = ValueListQuery.lookup(list.query().query(), list.query().dialect(), valueColumn);
         Map<String, Parameter> known = new HashMap<>(list.known());
         Map<String, Choice> chosen = new HashMap<>(list.chosen());
-        choose(Parameter.of(ValueListQuery.VALUES, type).takingMany(), ChoiceText.of(values), known, chosen);
+        choose(Parameter.of(ValueListQuery.VALUES, type).asMultiple(), ChoiceText.of(values), known, chosen);
         return run(list, statement(list, text, known, chosen));
     }
 
@@ -172,7 +172,7 @@ class ListQueries {
 
     private Statement statement(Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
         return analysis.run(list.origin().caller(), () -> list.query()
-                .asking(text)
+                .withSql(text)
                 .rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES));
     }
 

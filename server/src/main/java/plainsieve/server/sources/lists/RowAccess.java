@@ -57,7 +57,7 @@ public class RowAccess {
 
     /** The same as a choice. */
     Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
-        RowAccessRule rowAccessRule = definition.hold();
+        RowAccessRule rowAccessRule = definition.rowAccess();
         if (scope.caller().viewer().isByLink() && rowAccessRule.holds()) {
             return Optional.of(scope.caller().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
         }
@@ -100,7 +100,7 @@ public class RowAccess {
 
     /* A blank argument would omit a condition of the query, which would then permit too much. */
     private ChoiceText ofQuery(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
-        Query query = scope.project().query(definition.hold().queryId());
+        Query query = scope.project().query(definition.rowAccess().queryId());
         ListQueries.Prepared prepared = queries.ofQuery(query, scope, chosen);
         boolean blank = prepared.query().parameterNames().stream()
                 .anyMatch(name -> chosen.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.VALUES);
@@ -147,8 +147,8 @@ public class RowAccess {
     public static List<ParameterDefinition> missing(Project project, Set<String> things, Set<String> mentioned) {
         List<ParameterDefinition> missing = new ArrayList<>();
         project.parameters().values().stream()
-                .filter(definition -> definition.hold().holds()
-                        && things.stream().noneMatch(definition.hold()::isOpen)
+                .filter(definition -> definition.rowAccess().holds()
+                        && things.stream().noneMatch(definition.rowAccess()::isOpen)
                         && !mentioned.contains(definition.name()))
                 .forEach(missing::add);
         return missing;

@@ -34,7 +34,7 @@ public final class RowAccessWarnings {
     }
 
     private static List<String> of(Project project, ParameterDefinition definition, Stream<Report> reports) {
-        if (!definition.hold().holds()) {
+        if (!definition.rowAccess().holds()) {
             return List.of();
         }
         Set<String> queries = new LinkedHashSet<>();
@@ -47,7 +47,7 @@ public final class RowAccessWarnings {
         List<String> notices = new ArrayList<>();
         for (String id : queries) {
             Query query = project.query(id);
-            switch (held(project, query, definition)) {
+            switch (enforcement(project, query, definition)) {
                 case UNSAID -> unsaid.add("“%s”".formatted(query.name()));
                 case UNSURE ->
                     notices.add(
@@ -83,8 +83,8 @@ public final class RowAccessWarnings {
         UNSAID
     }
 
-    private static Enforcement held(Project project, Query query, ParameterDefinition definition) {
-        if (definition.hold().isOpen(query.id())) {
+    private static Enforcement enforcement(Project project, Query query, ParameterDefinition definition) {
+        if (definition.rowAccess().isOpen(query.id())) {
             return Enforcement.SURE;
         }
         String name = definition.name();
@@ -103,8 +103,8 @@ public final class RowAccessWarnings {
     }
 
     private static boolean isUnsaid(Project project, ParameterDefinition definition, ParameterDefinition other) {
-        boolean open = definition.hold().isOpen(RowAccessRule.listOf(other.name()))
-                || definition.hold().isOpen(other.list().queryId());
+        boolean open = definition.rowAccess().isOpen(RowAccessRule.listOf(other.name()))
+                || definition.rowAccess().isOpen(other.list().queryId());
         return other.list().isAsked()
                 && !other.name().equals(definition.name())
                 && !open

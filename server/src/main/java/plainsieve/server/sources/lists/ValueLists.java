@@ -58,7 +58,7 @@ public class ValueLists {
 
     /** The list from its start; the first page of one that is too long to cache. */
     public ValueList of(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
-        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        Optional<RestrictedChoice> held = restrictedValues(definition, scope, parents);
         if (held.isPresent()) {
             return theirs(definition, scope, parents, held.get());
         }
@@ -66,18 +66,18 @@ public class ValueLists {
             return notAsked(definition);
         }
         ListCache.CacheHit found =
-                kept.get(prepared(definition, scope, parents), definition.list().kept());
+                kept.get(prepared(definition, scope, parents), definition.list().cacheTime());
         return body(found.list(), found.refreshing());
     }
 
     /** The permitted values of a parameter; empty if unrestricted. Throws {@link ProblemException} if there are none. */
-    public Optional<RestrictedChoice> held(
+    public Optional<RestrictedChoice> restriction(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         return rowAccess.of(definition, scope, chosen);
     }
 
     /** The permitted values of a restricted parameter. */
-    private Optional<RestrictedChoice> heldValues(
+    private Optional<RestrictedChoice> restrictedValues(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return rowAccess.of(definition, scope, parents).filter(held -> !held.isEverything());
     }
@@ -114,7 +114,7 @@ public class ValueLists {
     /** The list, queried again. */
     public ValueList refreshed(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
-                        && heldValues(definition, scope, parents).isEmpty()
+                        && restrictedValues(definition, scope, parents).isEmpty()
                 ? body(kept.refreshed(prepared(definition, scope, parents)), false)
                 : of(definition, scope, parents);
     }
@@ -138,11 +138,11 @@ public class ValueLists {
     public ValueList search(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, ListPage part) {
         if (!definition.list().isAsked()
-                || heldValues(definition, scope, parents).isPresent()) {
+                || restrictedValues(definition, scope, parents).isPresent()) {
             return of(definition, scope, parents);
         }
         ListQueries.Prepared list = prepared(definition, scope, parents);
-        CachedList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().cacheTime()).list();
         if (whole.complete()) {
             return body(whole, false);
         }
@@ -158,21 +158,21 @@ public class ValueLists {
         if (values.isEmpty()) {
             return List.of();
         }
-        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        Optional<RestrictedChoice> held = restrictedValues(definition, scope, parents);
         List<String> shown = values.stream()
                 .filter(value -> held.isEmpty() || held.get().shows(value))
                 .toList();
         return definition.list().isAsked()
-                ? asked(definition, scope, parents, shown)
+                ? queried(definition, scope, parents, shown)
                 : definition.list().typedValues().stream()
                         .filter(item -> held.isEmpty() || held.get().shows(item.value()))
                         .toList();
     }
 
-    private List<ListedValue> asked(
+    private List<ListedValue> queried(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
         ListQueries.Prepared list = prepared(definition, scope, parents);
-        CachedList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().cacheTime()).list();
         List<ListedValue> found = new ArrayList<>(among(whole, values));
         if (!whole.complete() && found.size() < values.size()) {
             found.addAll(lookup(list, whole, missing(values, found)));
@@ -220,7 +220,7 @@ public class ValueLists {
         if (!definition.list().exists()) {
             return Optional.empty();
         }
-        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
+        Optional<RestrictedChoice> held = restrictedValues(definition, scope, parents);
         if (held.isPresent()) {
             return Optional.of(
                     allowed(theirs(definition, scope, parents, held.get()).values()));
@@ -229,7 +229,7 @@ public class ValueLists {
             return Optional.of(allowed(definition.list().typedValues()));
         }
         ListQueries.Prepared list = prepared(definition, scope, parents);
-        CachedList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().cacheTime()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
                 && whole.queriedAt().plusSeconds(1).isBefore(clock.instant())) {
@@ -256,7 +256,7 @@ public class ValueLists {
                 Set.of(RowAccessRule.listOf(definition.name()), query.id()),
                 "The default of “%s”".formatted(definition.label()),
                 said);
-        List<String> values = kept.get(prepared, definition.list().kept()).list().values().stream()
+        List<String> values = kept.get(prepared, definition.list().cacheTime()).list().values().stream()
                 .map(ListedValue::value)
                 .toList();
         return definition.many()

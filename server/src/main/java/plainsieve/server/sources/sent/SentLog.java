@@ -114,7 +114,7 @@ public class SentLog {
     }
 
     /** Opens its connection, so that the first statement does not wait for that. Writes nothing. */
-    public void makeReady() {
+    public void connect() {
         forms.write(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
         writer.now(now -> {});
     }
@@ -159,7 +159,7 @@ public class SentLog {
 
     /** A statement that the caller may see: every one for operators, their own for others. */
     public Optional<SentRow> find(Project project, Caller caller, long id) {
-        boolean everyones = whose(caller).isEmpty();
+        boolean everyones = ownerFilter(caller).isEmpty();
         return find(project, id).filter(row -> everyones || isTheirs(caller, row));
     }
 
@@ -171,7 +171,7 @@ public class SentLog {
     }
 
     /** Whose statements the caller may see; empty for everyone's. */
-    public static String whose(Caller caller) {
+    public static String ownerFilter(Caller caller) {
         return caller.role().mayActAs(Role.OPERATOR) ? "" : caller.id();
     }
 

@@ -12,7 +12,7 @@ import plainsieve.server.people.Caller;
  */
 public record StatementOrigin(Project project, Caller caller, String sourceId, String queryId, Purpose purpose) {
     public StatementOrigin {
-        sourceId = project.stage().asks(sourceId);
+        sourceId = project.stage().sourceFor(sourceId);
     }
 
     public StatementOrigin forEvidence() {

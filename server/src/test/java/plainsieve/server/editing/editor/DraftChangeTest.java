@@ -67,13 +67,13 @@ class DraftChangeTest {
     @Test
     void dropsAtTheTarget() {
         DraftChange change = new DraftChange(REPORT);
-        assertThat(ids(change.placing(new EditedElement.OfView("rows"), 0)))
+        assertThat(ids(change.moved(new EditedElement.OfView("rows"), 0)))
                 .containsExactly("rows", "figures", "by-port");
-        assertThat(ids(change.placing(new EditedElement.OfView("figures"), 99)))
+        assertThat(ids(change.moved(new EditedElement.OfView("figures"), 99)))
                 .containsExactly("by-port", "rows", "figures");
-        assertThat(change.placing(new EditedElement.OfControl("from"), 0).controls())
+        assertThat(change.moved(new EditedElement.OfControl("from"), 0).controls())
                 .containsExactly(SAILED, PORT);
-        assertThatThrownBy(() -> change.placing(new EditedElement.OfControl("vessel"), 0))
+        assertThatThrownBy(() -> change.moved(new EditedElement.OfControl("vessel"), 0))
                 .isInstanceOf(ProblemException.class);
     }
 
@@ -84,11 +84,11 @@ class DraftChangeTest {
 
     private static List<String> headings(List<Control> controls, String moved) {
         return new DraftChange(REPORT.withControls(controls))
-                        .joining(new EditedElement.OfControl(moved), control -> control.look()
+                        .withHeading(new EditedElement.OfControl(moved), control -> control.style()
                                 .heading())
                         .controls()
                         .stream()
-                        .map(control -> control.look().heading())
+                        .map(control -> control.style().heading())
                         .toList();
     }
 
@@ -99,7 +99,7 @@ class DraftChangeTest {
         assertThat(headings(List.of(where, when, under("c", "Where")), "b")).containsOnly("Where");
         assertThat(headings(List.of(where, when, under("c", "Who")), "b")).containsExactly("Where", "When", "Who");
         assertThat(headings(List.of(where, when), "b")).containsExactly("Where", "When");
-        Control unseen = where.looking(where.look().at(Control.Position.IN_SENTENCE));
+        Control unseen = where.looking(where.style().at(Control.Position.IN_SENTENCE));
         assertThat(headings(List.of(unseen, when, under("c", "Where")), "b")).containsExactly("Where", "When", "Where");
     }
 

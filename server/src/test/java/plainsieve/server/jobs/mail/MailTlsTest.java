@@ -58,7 +58,7 @@ class MailTlsTest {
                 folder.resolve("mailbox.pem").toString());
         System.setProperty(STORE, store.toString());
         mailbox = Mailbox.startTls(0, 0);
-        mailbox.ask("sieve", "through");
+        mailbox.requireLogin("sieve", "through");
     }
 
     @AfterAll
@@ -106,14 +106,14 @@ class MailTlsTest {
 
     @Test
     void connectsToATrustedCertificate() {
-        mailbox.empty();
+        mailbox.clear();
         hand(transport("through", Optional.of(folder.resolve("mailbox.pem"))));
         assertThat(mailbox.mails()).hasSize(1);
     }
 
     @Test
     void rejectsOtherCertificatesAndPasswords() {
-        mailbox.empty();
+        mailbox.clear();
         assertThatThrownBy(() -> hand(transport("through", Optional.empty())))
                 .isInstanceOf(MailFailure.class)
                 .hasMessageContaining("cannot be reached");

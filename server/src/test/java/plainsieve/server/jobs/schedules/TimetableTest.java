@@ -112,7 +112,7 @@ class TimetableTest {
             })
     void wordsAndCronExpressionsAgree(String words, String cron, String said) {
         assertThat(ScheduleDescription.cron(words)).isEqualTo(cron);
-        assertThat(ScheduleDescription.say(cron)).isEqualTo(said);
+        assertThat(ScheduleDescription.describe(cron)).isEqualTo(said);
         assertThat(ScheduleDescription.cron(said)).isEqualTo(cron);
     }
 

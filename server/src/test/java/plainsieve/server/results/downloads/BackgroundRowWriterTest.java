@@ -100,7 +100,7 @@ class BackgroundRowWriterTest {
         assertThat(file.rows)
                 .containsExactlyElementsOf(LongStream.range(0, count).boxed().toList());
         assertThat(file.said).containsExactly("columns", "ended", "let go");
-        rows.leave();
+        rows.abandon();
         assertThat(file.said).hasSize(3);
     }
 
@@ -122,7 +122,7 @@ class BackgroundRowWriterTest {
                     rows.end();
                 })
                 .hasMessage("The disk is full.");
-        rows.leave();
+        rows.abandon();
         assertThat(file.rows).hasSize((int) breaksAt);
         assertThat(file.said).containsExactly("columns", "let go");
     }
@@ -134,7 +134,7 @@ class BackgroundRowWriterTest {
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, count);
         assertThatThrownBy(rows::end).hasMessage("The disk is full.");
-        rows.leave();
+        rows.abandon();
         assertThat(file.said).containsExactly("columns", "let go");
     }
 
@@ -151,7 +151,7 @@ class BackgroundRowWriterTest {
                     rows.end();
                 })
                 .hasMessage("The server could not write the file.");
-        rows.leave();
+        rows.abandon();
     }
 
     @Test
@@ -163,7 +163,7 @@ class BackgroundRowWriterTest {
                 COLUMNS,
                 beside);
         assertThatThrownBy(rows::end).hasMessage("There is no room.");
-        rows.leave();
+        rows.abandon();
     }
 
     @Test
@@ -172,7 +172,7 @@ class BackgroundRowWriterTest {
         BackgroundRowWriter rows = new BackgroundRowWriter(() -> file, COLUMNS, beside);
         write(rows, 2_000);
         file.mayGoOn.countDown();
-        rows.leave();
+        rows.abandon();
         assertThat(file.rows).hasSizeLessThan(2_000);
         assertThat(file.said).containsExactly("columns", "let go");
     }

@@ -11,7 +11,7 @@ import plainsieve.sources.Column;
 class ParquetTypeTest {
     private static String of(Column.Kind kind, Object... values) {
         ParquetType type = new ParquetType(kind);
-        List.of(values).forEach(type::see);
+        List.of(values).forEach(type::observe);
         return type.name();
     }
 

@@ -40,17 +40,17 @@ public final class CatalogDetails {
 
     static CatalogDetails read(Connection connection, Questions questions) throws SQLException {
         CatalogDetails details = new CatalogDetails();
-        ask(connection, questions.indexes(), details::index);
-        ask(
+        query(connection, questions.indexes(), details::index);
+        query(
                 connection,
                 questions.rows(),
                 row -> details.rows.put(key(row.getString(1), row.getString(2)), row.getLong(3)));
-        ask(connection, questions.functions(), details::function);
-        ask(connection, questions.own(), details::own);
+        query(connection, questions.functions(), details::function);
+        query(connection, questions.own(), details::own);
         return details;
     }
 
-    private static void ask(Connection connection, String question, Reader reader) throws SQLException {
+    private static void query(Connection connection, String question, Reader reader) throws SQLException {
         if (question.isEmpty()) {
             return;
         }

@@ -57,7 +57,7 @@ final class PostgreSqlBinding {
             try {
                 return prepared.executeQuery();
             } catch (SQLException e) {
-                if (!NOT_TOLD.contains(e.getSQLState()) || !tell(e, statement, told)) {
+                if (!NOT_TOLD.contains(e.getSQLState()) || !declareType(e, statement, told)) {
                     throw e;
                 }
                 connection.rollback();
@@ -67,7 +67,7 @@ final class PostgreSqlBinding {
     }
 
     /** Adds the place of which the server complains, or all places; false when that was done before. */
-    private static boolean tell(SQLException failure, Statement statement, Set<Integer> told) {
+    private static boolean declareType(SQLException failure, Statement statement, Set<Integer> told) {
         Matcher place = NUMBER.matcher(String.valueOf(failure.getMessage()));
         return place.find() && told.add(Integer.parseInt(place.group(1)))
                 || told.addAll(IntStream.rangeClosed(1, statement.values().size())
@@ -78,7 +78,7 @@ final class PostgreSqlBinding {
     private void bind(Connection connection, PreparedStatement prepared, Statement statement, Set<Integer> told)
             throws SQLException {
         List<String> wanted = statement.values().stream().anyMatch(value -> type(value.bound()) == Type.DECIMAL)
-                ? wanted(prepared, statement)
+                ? inferredTypes(prepared, statement)
                 : List.of();
         int index = 1;
         for (BoundValue value : statement.values()) {
@@ -160,7 +160,7 @@ final class PostgreSqlBinding {
     }
 
     /** The types that the server infers for the places, when it is reported none. */
-    private List<String> wanted(PreparedStatement prepared, Statement statement) throws SQLException {
+    private List<String> inferredTypes(PreparedStatement prepared, Statement statement) throws SQLException {
         List<String> known = described.get(statement.text());
         if (known != null) {
             return known;

@@ -40,7 +40,7 @@ public final class SqliteVendor implements Vendor {
 
     /** A file is read on first use only. */
     @Override
-    public void reach(Connection connection) throws SQLException {
+    public void verify(Connection connection) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             statement.executeQuery("select 1 from sqlite_master limit 1").close();
         }

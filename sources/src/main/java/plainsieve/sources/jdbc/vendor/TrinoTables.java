@@ -38,12 +38,12 @@ final class TrinoTables implements TableMetadataReader {
         TrinoTables tables = new TrinoTables(connection, settings);
         tables.catalogs.add(settings.catalog());
         if (settings.schema().isEmpty()) {
-            tables.others();
+            tables.otherCatalogs();
         }
         return tables;
     }
 
-    private void others() throws SQLException {
+    private void otherCatalogs() throws SQLException {
         List<String> found = new ArrayList<>();
         try (Statement statement = connection.createStatement();
                 ResultSet rows = statement.executeQuery("show catalogs")) {
@@ -54,11 +54,11 @@ final class TrinoTables implements TableMetadataReader {
         found.removeAll(NOBODYS_CATALOGS);
         found.remove(settings.catalog());
         for (String catalog : found) {
-            other(catalog);
+            readCatalog(catalog);
         }
     }
 
-    private void other(String catalog) throws SQLException {
+    private void readCatalog(String catalog) throws SQLException {
         try (Statement statement = connection.createStatement();
                 ResultSet rows = statement.executeQuery("select count(*) from " + qualify(catalog, "tables"))) {
             // To its end: a statement that is closed before is stopped, and everything after it in its transaction

@@ -100,7 +100,7 @@ public final class TrinoVendor implements Vendor {
 
     /** A missing catalog or schema is detected only by using it. */
     @Override
-    public void reach(Connection connection) throws SQLException {
+    public void verify(Connection connection) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             statement.execute("show " + (settings.schema().isEmpty() ? "schemas" : "tables") + " like 'none'");
         }

@@ -88,7 +88,7 @@ public interface Vendor {
     }
 
     /** Verifies a new connection, for drivers that connect lazily. */
-    default void reach(Connection connection) throws SQLException {
+    default void verify(Connection connection) throws SQLException {
         // A driver that connects at once has reached it.
     }
 

@@ -137,7 +137,7 @@ public record SelectBlock(
     }
 
     /** The output of that name; among names that differ in case only, the exact one. */
-    public Optional<Out> out(String name) {
+    public Optional<Out> output(String name) {
         return outs.stream().filter(out -> out.name().equals(name)).findFirst().or(() -> outs.stream()
                 .filter(out -> out.name().equalsIgnoreCase(name))
                 .findFirst());
@@ -323,7 +323,7 @@ public record SelectBlock(
     /** The same with a column more, or another in its place. */
     public SelectBlock with(Out out) {
         List<Out> all = new ArrayList<>(outs);
-        Optional<Out> before = out(out.name());
+        Optional<Out> before = output(out.name());
         if (before.isPresent()) {
             all.set(all.indexOf(before.get()), new Out(before.get().name(), out.value()));
         } else {

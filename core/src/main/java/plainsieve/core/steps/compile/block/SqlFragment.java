@@ -102,7 +102,7 @@ public record SqlFragment(List<Piece> pieces) {
     }
 
     /** A column reference with this origin; computed text keeps its own. */
-    public SqlFragment said(StepOrigin origin) {
+    public SqlFragment withOrigin(StepOrigin origin) {
         return pieces.size() == 1 && pieces.get(0) instanceof Ref ? from(origin) : this;
     }
 

@@ -26,7 +26,7 @@ public final class UnionBlocks {
         }
         SelectBlock.Union union = (SelectBlock.Union) block.from().get(0).item();
         List<SelectBlock> parts =
-                union.blocks().stream().map(part -> taken(part, block)).toList();
+                union.blocks().stream().map(part -> selected(part, block)).toList();
         return parts.stream().anyMatch(part -> losesTotals(part, part.outs()))
                 ? Optional.empty()
                 : Optional.of(new SelectBlock.Union(parts, union.declared()));
@@ -38,12 +38,12 @@ public final class UnionBlocks {
                 && outs.stream().noneMatch(out -> out.value().level() == EvaluationLevel.TOTAL);
     }
 
-    private static SelectBlock taken(SelectBlock part, SelectBlock block) {
+    private static SelectBlock selected(SelectBlock part, SelectBlock block) {
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (SelectBlock.Out out : block.outs()) {
             SqlFragment.Ref ref = (SqlFragment.Ref) out.value().sql().pieces().get(0);
             outs.add(new SelectBlock.Out(
-                    out.name(), part.out(ref.column()).orElseThrow().value()));
+                    out.name(), part.output(ref.column()).orElseThrow().value()));
         }
         return part.outs(outs);
     }

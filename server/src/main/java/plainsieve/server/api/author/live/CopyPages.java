@@ -43,7 +43,7 @@ class CopyPages {
                 copy.paused(),
                 copy.version(),
                 CopyContent.of(storedCopies.state(project.id(), copy)),
-                CopyContent.of(storedCopies.keptBack(project.id(), copy)),
+                CopyContent.of(storedCopies.heldResult(project.id(), copy)),
                 LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),
                 next(copy));
     }

@@ -145,7 +145,7 @@ class DeliveriesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("sent a delivery manually")
     void sendDelivery(Project project, @PathVariable String id) {
-        jobRunner.ask(
+        jobRunner.runNow(
                 project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
     }
 }

@@ -88,7 +88,7 @@ class DeliveryPages {
     }
 
     private static ViewOption view(View view) {
-        return new ViewOption(view.id(), view.titleOrKind(), view.asks());
+        return new ViewOption(view.id(), view.titleOrKind(), view.isQueried());
     }
 
     private String next(Delivery delivery) {

@@ -123,8 +123,8 @@ class RevisionsApi {
     void restoreRevision(Project project, @PathVariable int number, @RequestBody RestoreTarget body) {
         body.kind()
                 .ifPresentOrElse(
-                        kind -> revisions.goBack(project, number, kind, body.id()),
-                        () -> revisions.goBack(project, number));
+                        kind -> revisions.restore(project, number, kind, body.id()),
+                        () -> revisions.restore(project, number));
     }
 
     /** A report affected by the changes. */
@@ -141,7 +141,7 @@ class RevisionsApi {
     @GetMapping("/pending-changes")
     PendingChanges listPendingChanges(Project project) {
         Project drafted = giving.drafted(project);
-        List<ProjectDifference.ChangedObject> changed = revisions.notGiven(project, drafted);
+        List<ProjectDifference.ChangedObject> changed = revisions.unpublished(project, drafted);
         return new PendingChanges(
                 things(Optional.of(project), drafted, changed), before.of(drafted, changed), touched(drafted, changed));
     }
@@ -161,6 +161,6 @@ class RevisionsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("published all changes")
     void publishProject(Project project, Caller caller) {
-        giving.give(project, caller);
+        giving.publish(project, caller);
     }
 }

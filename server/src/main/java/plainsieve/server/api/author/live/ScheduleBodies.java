@@ -37,7 +37,7 @@ final class ScheduleBodies {
             String after = schedule.prerequisite().orElse("");
             return schedule.times()
                     .map(times -> new ScheduleBody(
-                            ScheduleDescription.say(times.cron()),
+                            ScheduleDescription.describe(times.cron()),
                             times.cron(),
                             times.zone().getId(),
                             times.missed(),

@@ -165,7 +165,7 @@ class StagesApi {
         require(caller, name);
         Stage after = body.toStage(name);
         Stage before = project.hasStage(name) ? project.stage(name) : Stage.of(name);
-        edits.keep(project, after);
+        edits.save(project, after);
         auditRecorder.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
     }
 

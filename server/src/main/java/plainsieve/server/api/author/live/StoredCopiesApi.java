@@ -141,7 +141,7 @@ class StoredCopiesApi {
     @PostMapping("/{id}/refresh")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void refreshStoredCopy(Project project, @PathVariable String id) {
-        jobRunner.ask(
+        jobRunner.runNow(
                 project.id(),
                 StoredCopy.KIND,
                 storedCopies.get(project.id(), id).id(),
@@ -157,9 +157,9 @@ class StoredCopiesApi {
     void decideHeldResult(Project project, @PathVariable String id, @RequestBody HeldResultDecision body) {
         StoredCopy copy = storedCopies.get(project.id(), id);
         if (body.accept()) {
-            storedCopies.use(project.id(), copy);
+            storedCopies.acceptHeld(project.id(), copy);
         } else {
-            storedCopies.throwAway(project.id(), copy);
+            storedCopies.discardHeld(project.id(), copy);
         }
         jobRunner.decide(project.id(), StoredCopy.KIND, id, body.accept());
     }

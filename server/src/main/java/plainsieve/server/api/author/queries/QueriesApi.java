@@ -114,7 +114,8 @@ class QueriesApi {
     @Audited("changed the cache policy of a query")
     QueryBodies.QueryBody setCachePolicy(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.CachePolicyBody body) {
-        return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
+        return QueryBodies.QueryBody.of(
+                project, asked.setCachePolicy(project, seen(project, id, body.version()), body.how()));
     }
 
     @PostMapping("/{id}/copies")
@@ -128,7 +129,7 @@ class QueriesApi {
     @Creates("/api/v1/projects/{project}/reports/{created}")
     QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
         return new QueryBodies.NewReport(
-                reportEditor.begin(project, caller, project.query(id)).id());
+                reportEditor.createDraft(project, caller, project.query(id)).id());
     }
 
     /** Removes an unused query; it can be restored. */
@@ -143,7 +144,7 @@ class QueriesApi {
     @Audited("published a query")
     QueryBodies.QueryBody publishQuery(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.PublishedVersion body) {
-        return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
+        return QueryBodies.QueryBody.of(project, edits.publish(project, seen(project, id, body.version())));
     }
 
     /** The query as a change saw it. */

@@ -151,7 +151,7 @@ class QueryAnalysisApi {
     }
 
     private static Problem unknown(String name, Set<String> known) {
-        String advice = NearestName.to(name, known)
+        String advice = NearestName.of(name, known)
                 .map(near -> "Did you mean :%s? If not, create it.".formatted(near))
                 .orElse("Make it.");
         return Problem.of("unknown-parameter", "Unknown parameter :%s.".formatted(name), advice)

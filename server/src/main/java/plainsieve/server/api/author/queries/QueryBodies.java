@@ -85,7 +85,7 @@ final class QueryBodies {
                     SourceChoice.possible(project, query),
                     query.asked().copy(),
                     query.asked().keptSeconds(),
-                    project.askedFor(query));
+                    project.parametersOfLive(query));
         }
     }
 

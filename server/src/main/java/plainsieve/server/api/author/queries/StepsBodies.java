@@ -203,7 +203,7 @@ final class StepsBodies {
 
             Map<String, ChoiceBody> choices) {
         TextPair {
-            runId = RunIds.given(runId);
+            runId = RunIds.orNew(runId);
             first = Absent.orEmpty(first);
             second = Absent.orEmpty(second);
         }

@@ -75,7 +75,7 @@ class WebRequestsApi {
         String base = project.source(project.query(id).sourceId()).address();
         try {
             Statement statement = queryRunner.statementOf(order(project, caller, id, body));
-            String front = asked(statement.text());
+            String front = requestLines(statement.text());
             List<SentValue> values = SentValues.of(statement).stream()
                     .filter(value -> value.offset() < front.length())
                     .toList();
@@ -87,7 +87,7 @@ class WebRequestsApi {
     }
 
     /** The lines that are sent, without response options. */
-    private static String asked(String text) {
+    private static String requestLines(String text) {
         int end = text.indexOf('\n') + 1;
         while (text.startsWith("header ", end) || text.startsWith("body ", end)) {
             end = text.indexOf('\n', end) + 1;
@@ -147,7 +147,7 @@ class WebRequestsApi {
             Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RequestDraft body) {
-        return PreviewBody.of(queryRunner.look(order(project, caller, id, body)));
+        return PreviewBody.of(queryRunner.preview(order(project, caller, id, body)));
     }
 
     private static RunRequest order(Project project, Caller caller, String id, RequestDraft body) {

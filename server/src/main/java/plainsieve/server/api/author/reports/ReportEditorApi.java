@@ -45,7 +45,7 @@ class ReportEditorApi {
         return draft(project, id).withVersion(version);
     }
 
-    private ReportEditorBody kept(Project project, Caller caller, Report changed) {
+    private ReportEditorBody save(Project project, Caller caller, Report changed) {
         reportEditor.keep(project, changed);
         return pages.now(project, caller, changed.id());
     }
@@ -59,7 +59,7 @@ class ReportEditorApi {
     @PostMapping("/proposals/{queryId}")
     List<ReportEditorBodies.ViewSuggestion> suggestViews(
             Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {
-        return reportEditor.others(project, caller, draft(project, id), queryId).stream()
+        return reportEditor.remainingProposals(project, caller, draft(project, id), queryId).stream()
                 .map(ReportEditorBodies.ViewSuggestion::of)
                 .toList();
     }
@@ -88,7 +88,7 @@ class ReportEditorApi {
             @Valid @RequestBody ReportEditorBodies.SentenceEdit body) {
         ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.object()), body.mark());
         Report seen = pages.seen(project, id, body.object(), body.seen(), body.version());
-        return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.option()));
+        return save(project, caller, reportEditor.withMark(project, caller, seen, mark, body.option()));
     }
 
     /** Removes, copies or moves an item. */
@@ -99,10 +99,10 @@ class ReportEditorApi {
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ObjectAction body) {
         Report seen = seen(project, id, body.version());
-        return kept(
+        return save(
                 project,
                 caller,
-                reportEditor.stepping(
+                reportEditor.withStep(
                         project, seen, EditedElement.read(body.object()), ReportEditor.Step.ofWord(body.action())));
     }
 
@@ -114,8 +114,10 @@ class ReportEditorApi {
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ObjectPosition body) {
         Report seen = draft(project, id);
-        return kept(
-                project, caller, reportEditor.placing(project, seen, EditedElement.read(body.object()), body.index()));
+        return save(
+                project,
+                caller,
+                reportEditor.withPlace(project, seen, EditedElement.read(body.object()), body.index()));
     }
 
     /** Gives a view another size; the nearest that it can have. */
@@ -129,7 +131,7 @@ class ReportEditorApi {
         Size size = now.view(body.view()).size();
         boolean untouched = size.width() == body.seenWidth() && size.height() == body.seenHeight();
         Report seen = untouched ? now : now.withVersion(body.version());
-        return kept(project, caller, reportEditor.sizing(seen, body.view(), Size.near(body.width(), body.height())));
+        return save(project, caller, reportEditor.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 
     /** Adds a proposed view of a query. */
@@ -140,7 +142,7 @@ class ReportEditorApi {
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.AddedSuggestion body) {
         Report seen = draft(project, id);
-        return kept(project, caller, reportEditor.adding(project, caller, seen, body.queryId(), body.id()));
+        return save(project, caller, reportEditor.adding(project, caller, seen, body.queryId(), body.id()));
     }
 
     /** Lets viewers choose a parameter. */
@@ -150,7 +152,7 @@ class ReportEditorApi {
             Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.NewControl body) {
-        return kept(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
+        return save(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
     }
 
     /** Changes the name, the audience and the question line; fields that a colleague changed meanwhile are kept. */
@@ -169,7 +171,7 @@ class ReportEditorApi {
                 : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.ReportTexts.of(now)));
         ReportEditorBodies.ReportTexts said = both.orElse(mine);
         Report from = both.isPresent() ? now : now.withVersion(body.version());
-        return kept(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
+        return save(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
     }
 
     /** Restores an earlier state of the draft. */
@@ -179,7 +181,7 @@ class ReportEditorApi {
             Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.RestoredForm body) {
-        return kept(project, caller, pages.read(body.form(), id, body.version()));
+        return save(project, caller, pages.read(body.form(), id, body.version()));
     }
 
     /** Publishes the draft; rejected with the problems that viewers would have. */
@@ -190,7 +192,7 @@ class ReportEditorApi {
             Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.SeenVersion body) {
-        reportEditor.give(project, caller, seen(project, id, body.version()));
+        reportEditor.publish(project, caller, seen(project, id, body.version()));
         return pages.now(project, caller, id);
     }
 
@@ -198,6 +200,6 @@ class ReportEditorApi {
     @DeleteMapping
     ReportEditorBody discardReportDraft(
             Project project, Caller caller, @PathVariable String id, @RequestParam int version) {
-        return kept(project, caller, project.report(id).withVersion(version));
+        return save(project, caller, project.report(id).withVersion(version));
     }
 }

@@ -148,10 +148,10 @@ class SignedLinksApi {
         if (body.openToAnyone()) {
             refuseUnsaid(project, report, choices);
         }
-        ReportLinks.CreatedLink made = reportLinks.make(
+        ReportLinks.CreatedLink made = reportLinks.create(
                 project,
                 report.id(),
-                new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.openToAnyone(), caller.id()));
+                new ReportLinks.LinkRequest(choices, expiryOf(body.lastDay()), body.openToAnyone(), caller.id()));
         String what = body.openToAnyone() ? "created an open signed link" : "created a signed link";
         auditRecorder.note(request, what, project.id(), report.id());
         return new CreatedSignedLink(made.row().id(), body(made.row()), made.token());
@@ -162,7 +162,7 @@ class SignedLinksApi {
         project.parametersOf(report).stream()
                 .filter(project.parameters()::containsKey)
                 .map(project::parameter)
-                .filter(definition -> definition.hold().holds()
+                .filter(definition -> definition.rowAccess().holds()
                         && choices.getOrDefault(definition.name(), ChoiceText.blank())
                                         .kind()
                                 == ChoiceText.Kind.BLANK)
@@ -190,7 +190,7 @@ class SignedLinksApi {
                 });
     }
 
-    private Optional<Instant> ends(String lastDay) {
+    private Optional<Instant> expiryOf(String lastDay) {
         try {
             return lastDay.isEmpty()
                     ? Optional.empty()
@@ -209,7 +209,7 @@ class SignedLinksApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void revokeSignedLink(
             Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
-        reportLinks.takeBack(project, id, linkId);
+        reportLinks.revoke(project, id, linkId);
         auditRecorder.note(request, "revoked a signed link", project.id(), id);
     }
 }
