@@ -1,7 +1,9 @@
 <script setup lang="ts">
-/* A statement as it was sent, each placeholder followed by its value as a mark. */
+/* A statement as it was sent, with values at their placeholders. */
 import { computed } from 'vue'
 import type { SentValue } from '../api/types'
+import { piecesOf } from './statementPieces'
+import StatementPieces from './StatementPieces.vue'
 
 const props = defineProps<{
   text: string
@@ -10,43 +12,12 @@ const props = defineProps<{
   highlighted?: string
 }>()
 const emit = defineEmits<{ highlight: [parameter: string] }>()
-
-const MOST_SHOWN = 6
-interface Piece {
-  text: string
-  value?: SentValue
-}
-
-const pieces = computed<Piece[]>(() => {
-  const found: Piece[] = []
-  let at = 0
-  for (const value of props.values) {
-    found.push({ text: props.text.slice(at, value.offset) }, { text: inWords(value), value })
-    at = value.offset + 1
-  }
-  return [...found, { text: props.text.slice(at) }]
-})
-
-function inWords(value: SentValue): string {
-  if (value.values.length === 0) return 'NULL'
-  const shown = value.values.slice(0, MOST_SHOWN).join(', ')
-  if (!value.type.endsWith('[]')) return shown
-  return `{${shown}${value.values.length > MOST_SHOWN ? `, … ${value.values.length} values` : ''}}`
-}
-
-const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'row limit')
-const lookOf = ({ parameter }: SentValue) => ({
-  tinted: props.colors?.[parameter],
-  highlighted: props.highlighted && props.highlighted === parameter,
-})
+const pieces = computed(() => piecesOf(props.text, props.values))
 </script>
 
 <template>
-  <pre class="statement"><template v-for="(piece, i) in pieces" :key="i"><span
-    v-if="piece.value" class="value" :class="lookOf(piece.value)"
-    :style="{ '--k': colors?.[piece.value.parameter] }" :title="titleOf(piece.value)"
-    @mouseenter="emit('highlight', piece.value.parameter)"
-    @mouseleave="emit('highlight', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
+  <pre class="statement"><StatementPieces
+    :pieces="pieces" :colors="colors" :highlighted="highlighted" @highlight="emit('highlight', $event)" /></pre>
 </template>
 
 <style scoped>

@@ -13,6 +13,7 @@ import {
   type DecorationSet,
 } from '@codemirror/view'
 import { completes } from './completion'
+import { sideBySide, type EditorGeometry } from './sideBySide'
 import { look, theme } from './theme'
 
 export interface Mark {
@@ -156,6 +157,8 @@ export interface EditorCallbacks {
   onRun: () => void
   onHover: (parameter: string) => void
   onChoose: (at: number) => void
+  onGeometry: (geometry: EditorGeometry) => void
+  onLine: (line: number) => void
 }
 
 export function createEditor(parent: HTMLElement, text: string, callbacks: EditorCallbacks): EditorView {
@@ -188,6 +191,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         fixedField,
         offerTooltip(callbacks.onChoose),
         escThenTab,
+        sideBySide(callbacks.onGeometry, callbacks.onLine),
         theme,
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({

@@ -40,6 +40,7 @@ export const theme = EditorView.theme({
     fontFamily: "'Atkinson Hyperlegible'",
     maxWidth: '420px',
   },
+  '.cm-beside': { background: 'var(--wash)' },
   '.cm-highlighted': { outline: '2px solid var(--k)' },
   '.cm-tooltip.cm-tooltip-autocomplete': {
     background: 'var(--card)',

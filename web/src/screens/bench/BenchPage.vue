@@ -13,11 +13,15 @@ import StatementFormsNote from './StatementFormsNote.vue'
 import QueryPane from './query/QueryPane.vue'
 import RequestBand from './request/RequestBand.vue'
 import RowsPane from './RowsPane.vue'
+import SavingNote from './query/SavingNote.vue'
 import SentPane from './SentPane.vue'
+import EvidencePane from './EvidencePane.vue'
+import BenchLayout from './BenchLayout.vue'
 import StepNotices from './steps/StepNotices.vue'
 import StepsPane from './steps/StepsPane.vue'
 import ConversionNote from './steps/ConversionNote.vue'
 import { runQuery } from './runQuery'
+import { useAlignedStatement } from './useAlignedStatement'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './query/useCheck'
 import { useDraft } from './query/useDraft'
@@ -25,13 +29,9 @@ import { useRunEvidence } from './useRunEvidence'
 import { useHardCodedValues } from './query/useHardCodedValues'
 import { usePublishing } from './query/usePublishing'
 import { useKnownNames } from './query/useKnownNames'
-import { useStepPreview } from './steps/useStepPreview'
 import { useFixes } from './query/useFixes'
-import { useStepCounts } from './steps/useStepCounts'
-import { useSteps } from './steps/useSteps'
-import { useSqlRanges } from './steps/useSqlRanges'
 import { useTrial } from './parameters/useTrial'
-import { useConversion } from './steps/useConversion'
+import { useBenchSteps } from './steps/useBenchSteps'
 
 const props = defineProps<{ loaded: Query }>()
 document.title = `${props.loaded.name} · Plain Sieve`
@@ -45,12 +45,7 @@ const { state, start, stop } = useRun()
 
 const { trialChoices, clauses } = useTrial(parameters, check)
 
-const {
-  made,
-  failed: makeFailed,
-  busy: making,
-  make,
-} = useHardCodedValues(draft, trialChoices, async () => {
+const hardCoded = useHardCodedValues(draft, trialChoices, async () => {
   await parameters.reload()
   await changed()
 })
@@ -60,11 +55,9 @@ const known = useKnownNames(
   () => parameters.uses.value,
 )
 
-const steps = useSteps(props.loaded.id, text, edit)
-const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
-const { asSteps, looked, asked, fresh, look, lookOdd, add } = useStepPreview(text, steps, run)
-const { turn, told, refused } = useConversion(props.loaded.id, text, steps, trialChoices, () => look(undefined))
-const stretches = useSqlRanges(props.loaded.id, text, asked, steps)
+const { steps, counts, preview, conversion, stretches } = useBenchSteps(draft, trialChoices, run)
+const { asSteps, looked, asked, fresh, look, lookOdd, add } = preview
+const { turn, told, refused } = conversion
 
 const asRequest = computed(() => isRequest(text.value))
 const highlighted = ref('')
@@ -73,7 +66,8 @@ const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
 const colors = computed(() => colorsFor(check.value.parameters))
 const evidence = useRunEvidence(state, asked, ranText)
-const { answer, stale, placements, proof, measure, verdicts, runProblems, fetched } = evidence
+const { runProblems } = evidence
+const aligned = useAlignedStatement(text, () => !asSteps.value && !asRequest.value, evidence)
 
 function run(): void {
   ranText.value = asked.value
@@ -98,115 +92,115 @@ onMounted(() => void parameters.reload())
 
 <template>
   <BenchStage :clauses="clauses" />
-  <main class="bench">
-    <BenchHead
-      :query="query"
-      :saving="saving.status"
-      :busy="busy"
-      :running="isUnderWay(state)"
-      :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
-      v-on="{ give: giveToReports, make: makeReport, asked: askFrom, stop, run }"
-      @ask="by => askBy(by).then(changed)" />
-    <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
-      <template v-if="saving.failure.status === 409">
-        <button class="as-link" @click="keepMine">Keep mine</button>{{ ' '
-        }}<button class="as-link" @click="takeTheirs">Take theirs</button></template
-      >
-    </FailureNote>
-    <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
-    <ConversionNote :told="told" :refused="refused" @close="told = ''" />
-    <div class="sheet">
-      <div class="cols">
-        <ChoicesPane
-          ref="choicesPane"
+  <BenchLayout>
+    <template #head>
+      <BenchHead
+        :query="query"
+        :saving="saving.status"
+        :busy="busy"
+        :running="isUnderWay(state)"
+        :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
+        v-on="{ give: giveToReports, make: makeReport, asked: askFrom, stop, run }"
+        @ask="by => askBy(by).then(changed)" />
+      <SavingNote :saving="saving" class="mx-3 mb-2" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
+      <ConversionNote :told="told" :refused="refused" @close="told = ''" />
+    </template>
+    <template #choices>
+      <ChoicesPane
+        ref="choicesPane"
+        :query-id="query.id"
+        :text="text"
+        :parameters="parameters"
+        :check="check"
+        :colors="colors"
+        :highlighted="highlighted"
+        :run-problems="runProblems"
+        :cursor="!asSteps"
+        @changed="changed"
+        @highlight="highlighted = $event"
+        @insert="editor?.insertAtCursor(`:${$event}`)" />
+    </template>
+    <template #query>
+      <StepsPane
+        v-if="asSteps"
+        :query-id="query.id"
+        :text="text"
+        :steps="steps"
+        :counts="counts"
+        :choices="trialChoices"
+        :colors="colors"
+        :highlighted="highlighted"
+        :looked="looked"
+        :evidence="evidence"
+        :stretches="stretches"
+        @decided="run"
+        @look="look"
+        @odd="lookOdd"
+        @made="(name, before) => choicesPane?.makeMissing(name, before)"
+        @turn="turn"
+        ><StepNotices :check="check" :run-problems="runProblems" @mend="mend"
+      /></StepsPane>
+      <QueryPane
+        v-else
+        ref="editor"
+        :text="text"
+        :check="check"
+        :colors="colors"
+        :highlighted="highlighted"
+        :evidence="evidence"
+        :aligned="aligned"
+        :hard-coded="hardCoded"
+        :known="known"
+        @mend="mend"
+        @edit="edit"
+        @turn="turn"
+        @run="run"
+        @highlight="highlighted = $event"
+        ><RequestBand
+          v-if="asRequest"
           :query-id="query.id"
           :text="text"
-          :parameters="parameters"
           :check="check"
-          :colors="colors"
-          :highlighted="highlighted"
-          :run-problems="runProblems"
-          :cursor="!asSteps"
-          @changed="changed"
-          @highlight="highlighted = $event"
-          @insert="editor?.insertAtCursor(`:${$event}`)" />
-        <StepsPane
-          v-if="asSteps"
-          :query-id="query.id"
-          :text="text"
-          :steps="steps"
-          :counts="counts"
           :choices="trialChoices"
           :colors="colors"
           :highlighted="highlighted"
-          :looked="looked"
-          :placements="placements"
-          :verdicts="verdicts"
-          :stretches="stretches"
-          :fetched="fetched"
-          @decided="run"
-          @look="look"
-          @odd="lookOdd"
-          @made="(name, before) => choicesPane?.makeMissing(name, before)"
-          @turn="turn"
-          ><StepNotices :check="check" :run-problems="runProblems" @mend="mend"
-        /></StepsPane>
-        <QueryPane
-          v-else
-          ref="editor"
-          :text="text"
-          :check="check"
-          :colors="colors"
-          :highlighted="highlighted"
-          :placements="placements"
-          :verdicts="verdicts"
-          :run-problems="runProblems"
-          :made="made"
-          :make-failed="makeFailed"
-          :making="making"
-          :known="known"
-          @make="make"
-          @mend="mend"
-          @edit="edit"
-          @turn="turn"
-          @run="run"
           @highlight="highlighted = $event"
-          ><RequestBand
-            v-if="asRequest"
-            :query-id="query.id"
-            :text="text"
-            :check="check"
-            :choices="trialChoices"
-            :colors="colors"
-            :highlighted="highlighted"
-            @highlight="highlighted = $event"
-            @edit="edit"
-        /></QueryPane>
-        <RowsPane
-          :state="state"
-          :after="looked"
-          :fresh="fresh"
-          :as-steps="asSteps"
-          @everything="look(undefined)"
-          @add="add"
-          ><StatementFormsNote
-            :query-id="query.id"
-            :text="text"
-            :choices="trialChoices()"
-            :ran="state.status === 'done' ? String(state.answer.started.sentId) : undefined"
-        /></RowsPane>
-      </div>
+          @edit="edit"
+      /></QueryPane>
+    </template>
+    <template #sent>
       <SentPane
-        :answer="answer"
+        :text="text"
+        :evidence="evidence"
+        :aligned="aligned"
         :preview="asSteps ? steps.reading.value.sql : ''"
         :colors="colors"
         :highlighted="highlighted"
-        :stale="stale"
-        :proof="proof"
-        @measure="measure"
+        @highlight="highlighted = $event"
+        @scroll="editor?.scrollTo($event)" />
+    </template>
+    <template #rows>
+      <RowsPane
+        :state="state"
+        :after="looked"
+        :fresh="fresh"
+        :as-steps="asSteps"
+        @everything="look(undefined)"
+        @add="add"
+        ><StatementFormsNote
+          :query-id="query.id"
+          :text="text"
+          :choices="trialChoices()"
+          :ran="state.status === 'done' ? String(state.answer.started.sentId) : undefined"
+      /></RowsPane>
+    </template>
+    <template #evidence>
+      <EvidencePane
+        :evidence="evidence"
+        :colors="colors"
+        :highlighted="highlighted"
         @highlight="highlighted = $event" />
-    </div>
-  </main>
+    </template>
+  </BenchLayout>
 </template>
-
-<style scoped src="./bench.css"></style>

@@ -44,6 +44,16 @@ const count = computed(() => {
   <section class="pane" aria-label="Rows">
     <div class="head">
       <h2>Rows</h2>
+      <span v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
+        <b data-test="row-count">{{ count }}</b>
+        {{ count === '1' ? 'row' : 'rows' }}{{ answer.done.more ? ', row limit reached' : '' }}
+        <RunningWords v-if="state.status === 'running'" class="soft small" :state="state" />
+        <span v-else class="soft small"
+          >· {{ millisInWords(answer.done.databaseMs)
+          }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span
+        >
+      </span>
+      <span class="grow"></span>
       <span v-if="after !== undefined" class="soft small"
         >after step {{ after + 1 }} ·
         <button class="as-link" @click="emit('everything')">after all of them</button></span
@@ -58,15 +68,6 @@ const count = computed(() => {
       <RunningWords :state="state" />
     </div>
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
-    <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
-      <span class="big" data-test="row-count">{{ count }}</span>
-      {{ count === '1' ? 'row' : 'rows' }}{{ answer.done.more ? ', row limit reached' : '' }}
-      <RunningWords v-if="state.status === 'running'" class="soft small" :state="state" />
-      <span v-else class="soft small"
-        >{{ millisInWords(answer.done.databaseMs)
-        }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span
-      >
-    </div>
     <slot></slot>
     <RowTable
       v-if="answer"
@@ -83,12 +84,7 @@ const count = computed(() => {
 </template>
 
 <style scoped>
-.count {
-  padding: 6px 12px;
-}
-.big {
-  font-size: 25px;
-  font-weight: 700;
+.count b {
   font-variant-numeric: tabular-nums;
 }
 .rows {

@@ -1,40 +1,57 @@
 <script setup lang="ts">
+/* The statement of the last run: line by line beside the query while the query is unchanged. */
 import { computed } from 'vue'
-import type { RunResult } from '../../api/resultStream'
-import type { Evidence } from '../../api/types'
-import type { Loaded } from '../../composables/useLoaded'
+import AlignedStatement from '../../query/AlignedStatement.vue'
 import CopySql from '../../query/CopySql.vue'
 import { isSentRequest } from '../../query/request'
 import { sentInWords } from '../../query/federation'
 import StatementText from '../../query/StatementText.vue'
-import PlacementList from '../../query/PlacementList.vue'
+import type { UsedAlignment } from './useAlignedStatement'
+import type { RunEvidence } from './useRunEvidence'
 
 const props = defineProps<{
-  answer: RunResult | undefined
+  text: string
+  /** The last run. */
+  evidence: RunEvidence
+  /** The lines of the statement beside those of the query. */
+  aligned: UsedAlignment
   /** The statement compiled from steps; empty without steps. */
   preview: string
   colors: Record<string, string>
   highlighted: string
-  stale: boolean
-  proof: Loaded<Evidence> | undefined
 }>()
-const emit = defineEmits<{ highlight: [name: string]; measure: [] }>()
+const emit = defineEmits<{ highlight: [name: string]; scroll: [top: number] }>()
+const { answer, stale } = props.evidence
+const { lines, geometry, line, setLine } = props.aligned
 const words = computed(() => {
-  if (!props.answer) return ''
-  const { text } = props.answer.started
-  if (props.stale) return `${isSentRequest(text) ? 'the request' : 'the statement'} before your last change`
+  if (!answer.value) return ''
+  const { text } = answer.value.started
+  if (stale.value) return `${isSentRequest(text) ? 'the request' : 'the statement'} before your last change`
   return sentInWords(text)
 })
 </script>
 
 <template>
-  <section class="sent" aria-label="Sent">
-    <div class="left">
-      <div class="row-line pb-1">
-        <h2>Sent</h2>
-        <span class="soft small">{{ words }}</span><span class="grow"></span>
-        <CopySql v-if="answer" :sent-id="answer.started.sentId" />
-      </div>
+  <section class="pane sent" aria-label="Sent">
+    <div class="head">
+      <h2>Sent</h2>
+      <span class="soft small words">{{ words }}</span><span class="grow"></span>
+      <CopySql v-if="answer" :sent-id="answer.started.sentId" />
+    </div>
+    <AlignedStatement
+      v-if="answer && lines && geometry"
+      :query="text"
+      :text="answer.started.text"
+      :values="answer.started.values"
+      :lines="lines"
+      :geometry="geometry"
+      :colors="colors"
+      :highlighted="highlighted"
+      :line="line"
+      @highlight="emit('highlight', $event)"
+      @line="setLine"
+      @scroll="emit('scroll', $event)" />
+    <div v-else class="body px-3 py-2">
       <StatementText
         v-if="answer"
         :text="answer.started.text"
@@ -46,52 +63,21 @@ const words = computed(() => {
         <p class="soft small m-0">Nothing sent yet. The steps compile to:</p>
         <pre class="preview">{{ preview }}</pre>
       </template>
-      <p v-else class="soft">Nothing sent yet.</p>
-    </div>
-    <div class="right">
-      <h2 class="pb-1">Where each choice ran</h2>
-      <PlacementList
-        v-if="answer"
-        :proof="proof"
-        :done="answer.done"
-        :colors="colors"
-        :highlighted="highlighted"
-        @highlight="emit('highlight', $event)"
-        @measure="emit('measure')" />
+      <p v-else class="soft m-0">Nothing sent yet.</p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.sent {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  border-top: 3px double var(--line);
-  background: var(--sheet);
-  height: 226px;
-  flex: none;
-}
-.left,
-.right {
-  padding: 8px 14px;
-  overflow: auto;
-}
-.left {
-  border-right: 1px solid var(--line);
+.words {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .preview {
   margin: 0;
   white-space: pre-wrap;
   line-height: 1.6;
   font-size: 12px;
-}
-@media (max-width: 1000px) {
-  .sent {
-    display: block;
-    height: auto;
-  }
-  .left {
-    border-right: 0;
-  }
 }
 </style>

@@ -1,30 +1,30 @@
 <script setup lang="ts">
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Failure } from '../../../api/failure'
-import type { ConversionResult, NoticeFix, Placement, Problem, QueryCheck, PlacementEvidence } from '../../../api/types'
+import type { NoticeFix, QueryCheck } from '../../../api/types'
 import { createEditor, replaceText, showDecorations, type EditorDecorations, type Mark } from '../../../query/editor'
 import { teachNames } from '../../../query/completion'
 import type { KnownNames } from '../../../query/knownNames'
+import type { UsedAlignment } from '../useAlignedStatement'
+import type { RunEvidence } from '../useRunEvidence'
+import type { UsedHardCodedValues } from './useHardCodedValues'
 import HardCodedNote from './HardCodedNote.vue'
 import NoticesList from './NoticesList.vue'
 import { goneMarks } from '../../../query/placements'
 import { isRequest } from '../../../query/request'
 import { whereNotes } from '../../../query/placementTexts'
+import { highlightLine, leaveSpace } from '../../../query/sideBySide'
 
 const props = defineProps<{
   text: string
   check: QueryCheck
   colors: Record<string, string>
   highlighted: string
-  /** The outcome of the parameters in the last run; empty if the text has changed since. */
-  placements: Placement[]
-  /** The evidence of the last run, once it has arrived. */
-  verdicts: PlacementEvidence[]
-  runProblems: Problem[]
-  made: ConversionResult | undefined
-  makeFailed: Failure | undefined
-  making: boolean
+  /** The outcome of the last run. */
+  evidence: RunEvidence
+  /** The last statement, beside whose lines those of the editor are. */
+  aligned: UsedAlignment
+  hardCoded: UsedHardCodedValues
   /** The completions. */
   known: KnownNames
 }>()
@@ -34,13 +34,15 @@ const emit = defineEmits<{
   turn: []
   highlight: [name: string]
   mend: [name: string, mark: string, taken: string]
-  make: [starts: number[], createNew: boolean]
 }>()
 
+const { made, failed, busy, make } = props.hardCoded
 const asRequest = computed(() => isRequest(props.text))
 const box = ref<HTMLElement | null>(null)
 let view: EditorView | undefined
-const placed = computed(() => [...props.check.problems, ...props.runProblems].filter(problem => problem.line > 0))
+const placed = computed(() =>
+  [...props.check.problems, ...props.evidence.runProblems.value].filter(problem => problem.line > 0),
+)
 const told = computed(() => {
   const seen = new Map(placed.value.map(problem => [`${problem.start}${problem.message}`, problem]))
   return [...seen.values()]
@@ -73,8 +75,8 @@ const decorated = computed<EditorDecorations>(() => {
   const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
   return {
     fixed,
-    marks: [...fixedMarks, ...goneMarks(props.placements), ...notices, ...marks, ...problems],
-    notes: whereNotes(props.text, props.placements, props.verdicts),
+    marks: [...fixedMarks, ...goneMarks(props.evidence.placements.value), ...notices, ...marks, ...problems],
+    notes: whereNotes(props.text, props.evidence.placements.value, props.evidence.verdicts.value),
   }
 })
 
@@ -94,7 +96,10 @@ function goTo(at: number): void {
   view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
   view?.focus()
 }
-defineExpose({ insertAtCursor, focus: () => view?.focus() })
+function scrollTo(top: number): void {
+  if (view && Math.abs(view.scrollDOM.scrollTop - top) > 1) view.scrollDOM.scrollTop = top
+}
+defineExpose({ insertAtCursor, scrollTo, focus: () => view?.focus() })
 
 onMounted(() => {
   if (!box.value) return
@@ -102,7 +107,9 @@ onMounted(() => {
     onChange: text => emit('edit', text),
     onRun: () => emit('run'),
     onHover: name => emit('highlight', name),
-    onChoose: at => emit('make', [at], false),
+    onChoose: at => void make([at], false),
+    onGeometry: props.aligned.setGeometry,
+    onLine: props.aligned.setLine,
   })
   showDecorations(view, decorated.value)
   teachNames(view, props.known, asRequest.value)
@@ -113,6 +120,8 @@ watch(
   text => view && replaceText(view, text),
 )
 watch(decorated, now => view && showDecorations(view, now))
+watch(props.aligned.spaces, now => view && leaveSpace(view, now))
+watch(props.aligned.line, now => view && highlightLine(view, now))
 onBeforeUnmount(() => view?.destroy())
 </script>
 
@@ -134,9 +143,9 @@ onBeforeUnmount(() => view?.destroy())
         :text="text"
         :offers="check.hardCodedValues"
         :made="made"
-        :failed="makeFailed"
-        :busy="making"
-        @make="(starts, createNew) => emit('make', starts, createNew)"
+        :failed="failed"
+        :busy="busy"
+        @make="make"
         @go-to="goTo" />
       <NoticesList v-if="check.notices.length" :notices="check.notices" :cursor="cursor" @go-to="goTo" @fix="fix" />
       <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">

@@ -12,17 +12,19 @@ interface Draft {
   takeTheirs: () => Promise<void>
 }
 
+export interface UsedHardCodedValues {
+  made: ShallowRef<ConversionResult | undefined>
+  failed: ShallowRef<Failure | undefined>
+  busy: Ref<boolean>
+  make: (starts: number[], createNew: boolean) => Promise<void>
+}
+
 /** Converts hard-coded values to parameters as one undoable edit. */
 export function useHardCodedValues(
   draft: Draft,
   choices: () => Choices,
   changed: () => Promise<void>,
-): {
-  made: ShallowRef<ConversionResult | undefined>
-  failed: ShallowRef<Failure | undefined>
-  busy: Ref<boolean>
-  make: (starts: number[], createNew: boolean) => Promise<void>
-} {
+): UsedHardCodedValues {
   const history = inject(historyKey, undefined)
   const made = shallowRef<ConversionResult>()
   const failed = shallowRef<Failure>()

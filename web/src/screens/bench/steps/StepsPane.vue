@@ -2,9 +2,10 @@
 /* A query as steps, one sentence each. */
 import { computed, nextTick, ref } from 'vue'
 import { project } from '../../../api/client'
-import type { Choices, Placement, PlacementEvidence, StepsAnalysis } from '../../../api/types'
+import type { Choices, StepsAnalysis } from '../../../api/types'
 import { HEADER, inserted, linesOf, moved, switched, typedText, without, withWords } from '../../../query/steps'
 import { noteOfStep } from '../../../query/stepNotes'
+import type { RunEvidence } from '../useRunEvidence'
 import NewStepField from './NewStepField.vue'
 import FederationNote from '../FederationNote.vue'
 import StepLine from './StepLine.vue'
@@ -23,12 +24,10 @@ const props = defineProps<{
   colors: Record<string, string>
   highlighted: string
   looked: number | undefined
-  placements: Placement[]
-  verdicts: PlacementEvidence[]
+  /** The outcome of the last run. */
+  evidence: RunEvidence
   /** The step from which each part of the executed statement originates. */
   stretches: StepsAnalysis['sqlRanges']
-  /** The rows fetched from each source of a cross-source query. */
-  fetched: string[]
 }>()
 const emit = defineEmits<{
   look: [step: number]
@@ -38,12 +37,13 @@ const emit = defineEmits<{
   decided: []
 }>()
 
+const { placements, verdicts, fetched } = props.evidence
 const reading = computed(() => props.steps.reading.value)
 const said = computed(() => reading.value.steps)
 const counting = ref(-1)
 const open = ref<number>()
 const list = ref<HTMLElement>()
-const noteOf = (step: number) => noteOfStep(step, props.stretches, props.placements, props.verdicts)
+const noteOf = (step: number) => noteOfStep(step, props.stretches, placements.value, verdicts.value)
 
 const offers = (step: number) => (mark: string) =>
   project.post('/queries/{id}/steps/options', {
