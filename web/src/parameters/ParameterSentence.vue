@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The sentence of a parameter; usual properties are shown on demand, together with its uses. */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { ParameterOverview } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'
 import EditNotes from './EditNotes.vue'
@@ -9,15 +9,29 @@ import type { UsedParameters } from './useParameters'
 import type { UsedSentence } from './useSentence'
 import UsesList from './UsesList.vue'
 
-defineProps<{ use: ParameterOverview; parameters: UsedParameters; saying: UsedSentence }>()
+const props = defineProps<{
+  use: ParameterOverview
+  parameters: UsedParameters
+  saying: UsedSentence
+  /** Whether the sentence is a single line of plain text until it is opened. */
+  short?: boolean
+}>()
 const emit = defineEmits<{ remove: [] }>()
 const open = defineModel<boolean>('open', { default: false })
 const more = ref<HTMLButtonElement>()
+const summary = computed(() =>
+  props.use.sentence.sentence
+    .map(piece => piece.text)
+    .join('')
+    .replace(/^is /, ''),
+)
 </script>
 
 <template>
-  <div class="description">
+  <div class="description" :class="{ short: short && !open }">
+    <span v-if="short && !open" class="soft small summary" :title="summary">{{ summary }}</span>
     <SentenceLine
+      v-else
       :pieces="use.sentence.sentence"
       :offers="saying.offers"
       :about="`:${use.definition.name}`"
@@ -58,6 +72,17 @@ const more = ref<HTMLButtonElement>()
 .description > .as-link {
   margin-left: 8px;
   min-height: 24px;
+}
+.short {
+  display: flex;
+  align-items: baseline;
+}
+.summary {
+  flex: 1;
+  min-width: 0;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .lost {
   list-style: none;

@@ -30,7 +30,13 @@ async function drop(): Promise<void> {
     <ParameterName :use="use" :color="color" :saying="saying" :inline="narrow" @rename="ask" />
     <slot />
     <div>
-      <ParameterSentence v-model:open="open" :use="use" :parameters="parameters" :saying="saying" @remove="drop" />
+      <ParameterSentence
+        v-model:open="open"
+        :short="narrow"
+        :use="use"
+        :parameters="parameters"
+        :saying="saying"
+        @remove="drop" />
       <RenamePreview
         v-if="preview"
         :name="name"

@@ -73,7 +73,14 @@ watch(
 </script>
 
 <template>
-  <div ref="box" class="aligned body" @scroll="emit('scroll', box?.scrollTop ?? 0)" @mouseleave="emit('line', 0)">
+  <div
+    ref="box"
+    class="aligned body"
+    role="group"
+    tabindex="0"
+    aria-label="The statement, line by line beside the query"
+    @scroll="emit('scroll', box?.scrollTop ?? 0)"
+    @mouseleave="emit('line', 0)">
     <div class="statement" :style="{ height: `${height}px` }">
       <div
         v-for="row in rows"

@@ -72,6 +72,15 @@ describe('aligned lines', () => {
       '+) as matching limit ? 0: -',
     ])
   })
+  it('keep the rest of a line whose condition was omitted', () => {
+    const query = 'select name from ports where island = :island order by name'
+    const clauseStart = query.indexOf('island =')
+    const omitted = { outcome: 'left-out', start: query.indexOf(':'), clauseStart, clauseEnd: query.indexOf(' order') }
+    expect(shown(query, 'select name from ports order by name\nlimit ?', [omitted as Placement])).toEqual([
+      '1: select name from ports order by name',
+      '+limit ? 0: -',
+    ])
+  })
   it('keep a cast apart from a parameter', () => {
     expect(shown('select a::date\nwhere b = :p', 'select a::date\nwhere b = ?', [])).toEqual([
       '1: select a::date',

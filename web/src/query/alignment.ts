@@ -73,6 +73,17 @@ function middlePairs(left: string[], right: string[], shift: number): [number, n
   return pairs
 }
 
+/* Whether nothing of a line is left but the keywords that join its conditions. */
+function isEmptied(line: (SentLine & { text: string }) | undefined, gone: Placement[]): boolean {
+  if (!line) return false
+  const rest = line.text
+    .split('')
+    .filter((_sign, i) =>
+      gone.every(({ clauseStart, clauseEnd }) => line.start + i < clauseStart || line.start + i >= clauseEnd),
+    )
+  return /^[\s()]*((where|and|or|on|having)[\s()]*)*$/i.test(rest.join(''))
+}
+
 /**
  * Each line of a query with the line that was sent for it. Equal lines are matched first; lines whose conditions were rewritten
  * are paired in order between them.
@@ -80,15 +91,8 @@ function middlePairs(left: string[], right: string[], shift: number): [number, n
 export function alignedLines(query: string, sent: string, placements: Placement[]): AlignedLine[] {
   const left = linesOf(query)
   const right = linesOf(sent)
-  const kept = new Set(
-    placements.filter(one => one.outcome !== 'left-out' && one.start >= 0).map(one => indexAt(left, one.start)),
-  )
-  const omitted = new Set(
-    placements
-      .filter(one => one.outcome === 'left-out' && one.start >= 0)
-      .map(one => indexAt(left, one.start))
-      .filter(line => !kept.has(line)),
-  )
+  const gone = placements.filter(one => one.outcome === 'left-out' && one.clauseStart >= 0)
+  const omitted = new Set(gone.map(one => indexAt(left, one.start)).filter(line => isEmptied(left[line], gone)))
   const partner = new Map(
     equalPairs(
       left.map((line, i) => (omitted.has(i) ? `omitted ${i}` : normalized(line.text))),

@@ -198,6 +198,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
           'aria-label': 'Query text',
           'aria-description': 'Tab indents; Esc, then Tab, leaves',
           spellcheck: 'false',
+          tabindex: '0',
         }),
         EditorView.updateListener.of(update => update.docChanged && callbacks.onChange(update.state.doc.toString())),
         EditorView.domEventHandlers({

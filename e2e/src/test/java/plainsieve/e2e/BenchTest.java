@@ -66,6 +66,7 @@ class BenchTest extends BrowserTest {
         assertThat(browser.text(".sent .statement")).contains("where island = Tarn");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
 
+        browser.click("[aria-label='more of :" + parameter + "']");
         browser.take(card(parameter), "takes", "many values");
         browser.untilSaid(card(parameter), "takes many values");
         browser.typeLines(card(parameter) + " textarea", "Tarn", "Vessay");
@@ -78,6 +79,7 @@ class BenchTest extends BrowserTest {
         String id = newQuery("Ports by list", "ferries", "select name from ports where island = :listed_island");
         browser.open("/queries/" + id);
         make("listed_island");
+        browser.click("[aria-label='more of :listed_island']");
         browser.take(card("listed_island"), "list", "typed values");
         browser.click(card("listed_island") + " [data-mark=values]");
         browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");

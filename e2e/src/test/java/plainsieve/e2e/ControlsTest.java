@@ -121,7 +121,7 @@ class ControlsTest extends BrowserTest {
         browser.open("/reports/late-crossings");
         question("1–31 Mar 2026");
         browser.click("h1");
-        browser.tabTo("1 Mar 2026 to");
+        browser.tabTo("1–31 Mar 2026");
         browser.press(Keys.ENTER);
         browser.see("[data-mark=from] .menu [data-end=from] input");
         browser.tabTo("Departed, from");
