@@ -209,7 +209,7 @@ class ReportEditorTest extends BrowserTest {
         browser.press(Keys.TAB);
         browser.press(Keys.ENTER);
         browser.untilText(
-                ".question-row", text -> text.startsWith("Late from Ardlow") && text.contains("1 Mar 2026 to"));
+                ".question-row", text -> text.startsWith("Late from Ardlow") && text.contains("1–31 Mar 2026"));
         api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
