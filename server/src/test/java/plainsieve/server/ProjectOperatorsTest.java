@@ -143,14 +143,11 @@ class ProjectOperatorsTest {
                 author.api().get(at + "/sources").json().get(0).get("id").asString();
         Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
         allow(operator, source, "home", other);
-        String id =
-                author.api().post(at + "/queries", query).json().get("id").asString();
+        String id = author.api().post(at + "/queries", query).json().get("id").asString();
         assertThat(allow(operator, source, "home").failure())
                 .isEqualTo("“%s” is used by the query “Peek” of “With it”.".formatted(source));
         assertThat(allow(operator, source).status()).isEqualTo(204);
-        assertThat(author.api()
-                        .send("DELETE", at + "/queries/" + id, Map.of())
-                        .status())
+        assertThat(author.api().send("DELETE", at + "/queries/" + id, Map.of()).status())
                 .isEqualTo(204);
     }
 }
