@@ -98,6 +98,17 @@ const sizes = usePaneSizes()
 }
 .panes :deep(.head .as-link) {
   margin-block: -4px;
+  max-width: 60%;
+  flex: none;
+}
+.panes :deep(.head > .soft) {
+  min-width: 0;
+}
+.panes :deep(.head .as-link),
+.panes :deep(.head > .soft) {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .panes :deep(.head) {
   display: flex;

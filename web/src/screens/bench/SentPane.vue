@@ -35,7 +35,7 @@ const words = computed(() => {
   <section class="pane sent" aria-label="Sent">
     <div class="head">
       <h2>Sent</h2>
-      <span class="soft small words">{{ words }}</span><span class="grow"></span>
+      <span class="soft small">{{ words }}</span><span class="grow"></span>
       <CopySql v-if="answer" :sent-id="answer.started.sentId" />
     </div>
     <AlignedStatement
@@ -69,11 +69,6 @@ const words = computed(() => {
 </template>
 
 <style scoped>
-.words {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
 .preview {
   margin: 0;
   white-space: pre-wrap;

@@ -97,7 +97,7 @@ class JobFaultsTest {
     }
 
     @Test
-    void unclaimableJobHoldsNoPermit() throws Exception {
+    void jobWithoutClaimHoldsNoPermit() throws Exception {
         Counting work = new Counting("counted", 0);
         JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
