@@ -14,8 +14,8 @@ import java.util.regex.Pattern;
  * "01.–28.02.2026". Both days are included. Dates have the medium style of the locale, as single dates do.
  */
 final class DateRangeFormat {
-    private static final Pattern DAY = Pattern.compile("^(?<before>.*?)(?<day>d+)(?<after>.*)$");
-    private static final Pattern FINAL_YEAR = Pattern.compile("^(?<before>.*?)[,\\s]*[yu]+$");
+    private static final Pattern DAY = Pattern.compile("^(?<before>(?:[^'d]|'[^']*')*)(?<day>d+)(?<after>.*)$");
+    private static final Pattern FINAL_YEAR = Pattern.compile("^(?<before>.*?)(?:\\s*'[^']*')?[,\\s]*[yu]+$");
 
     private final Locale locale;
     private final String pattern;
