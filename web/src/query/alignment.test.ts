@@ -92,4 +92,40 @@ describe('aligned lines', () => {
     const sent = query.replace(/:p\d+/g, '?')
     expect(alignedLines(query, sent, []).every(line => line.sent)).toBe(true)
   })
+  it('keep a line on which only some conditions are omitted', () => {
+    const query = 'select 1\nwhere a = :a and b = :b\n  and c = :c'
+    const clause = (name: string, from: string): Placement =>
+      ({
+        ...placed(name, 'left-out'),
+        start: query.indexOf(`:${name}`),
+        clauseStart: query.indexOf(from),
+        clauseEnd: query.indexOf(`:${name}`) + 2,
+      }) as Placement
+    expect(shown(query, 'select 1\nwhere a = ?', [clause('b', 'b ='), clause('c', 'c =')])).toEqual([
+      '1: select 1',
+      '2: where a = ?',
+      '3: -',
+    ])
+    expect(shown(query, 'select 1\nwhere c = ?', [clause('a', 'a ='), clause('b', 'b =')])).toEqual([
+      '1: select 1',
+      '2: -',
+      '3: where c = ?',
+    ])
+  })
+  it('take linear time for thousands of omitted conditions on one line', () => {
+    const conditions = Array.from({ length: 20_000 }, (_one, i) => `c${i} = :p`)
+    const query = `select 1 where ${conditions.join(' and ')}`
+    let at = 'select 1 where '.length
+    const placements = conditions.map(condition => {
+      const clauseStart = at
+      at += condition.length + ' and '.length
+      return {
+        outcome: 'left-out',
+        start: clauseStart,
+        clauseStart,
+        clauseEnd: clauseStart + condition.length,
+      } as Placement
+    })
+    expect(shown(query, 'select 1', placements)).toEqual(['1: select 1'])
+  })
 })

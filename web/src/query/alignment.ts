@@ -73,15 +73,26 @@ function middlePairs(left: string[], right: string[], shift: number): [number, n
   return pairs
 }
 
-/* Whether nothing of a line is left but the keywords that join its conditions. */
-function isEmptied(line: (SentLine & { text: string }) | undefined, gone: Placement[]): boolean {
-  if (!line) return false
-  const rest = line.text
-    .split('')
-    .filter((_sign, i) =>
-      gone.every(({ clauseStart, clauseEnd }) => line.start + i < clauseStart || line.start + i >= clauseEnd),
-    )
-  return /^[\s()]*((where|and|or|on|having)[\s()]*)*$/i.test(rest.join(''))
+const ONLY_JOINING_KEYWORDS = /^[\s()]*((where|and|or|on|having)[\s()]*)*$/i
+
+/* The text with clauses replaced by spaces. Linear: a single line can hold thousands of them. */
+function withoutClauses(query: string, omitted: Placement[]): string {
+  const pieces: string[] = []
+  let at = 0
+  for (const { clauseStart, clauseEnd } of [...omitted].sort((a, b) => a.clauseStart - b.clauseStart)) {
+    const start = Math.max(at, clauseStart)
+    pieces.push(query.slice(at, start), query.slice(start, clauseEnd).replace(/[^\n]/g, ' '))
+    at = Math.max(start, clauseEnd)
+  }
+  return [...pieces, query.slice(at)].join('')
+}
+
+/* Lines on which omitted clauses leave nothing but the keywords that joined them. */
+function omittedLines(query: string, lines: SentLine[], placements: Placement[]): Set<number> {
+  const omitted = placements.filter(one => one.outcome === 'left-out' && one.clauseStart >= 0)
+  const remaining = withoutClauses(query, omitted).split('\n')
+  const candidates = new Set(omitted.map(one => indexAt(lines, one.start)))
+  return new Set([...candidates].filter(line => ONLY_JOINING_KEYWORDS.test(remaining[line] ?? 'none')))
 }
 
 /**
@@ -91,8 +102,7 @@ function isEmptied(line: (SentLine & { text: string }) | undefined, gone: Placem
 export function alignedLines(query: string, sent: string, placements: Placement[]): AlignedLine[] {
   const left = linesOf(query)
   const right = linesOf(sent)
-  const gone = placements.filter(one => one.outcome === 'left-out' && one.clauseStart >= 0)
-  const omitted = new Set(gone.map(one => indexAt(left, one.start)).filter(line => isEmptied(left[line], gone)))
+  const omitted = omittedLines(query, left, placements)
   const partner = new Map(
     equalPairs(
       left.map((line, i) => (omitted.has(i) ? `omitted ${i}` : normalized(line.text))),
