@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A divider between two panes, moved by mouse or arrow keys; a double click restores the usual size. */
+/* A divider between two panes, moved by mouse or arrow keys; a double click restores the default size. */
 import { ref } from 'vue'
 
 const props = defineProps<{
@@ -8,7 +8,7 @@ const props = defineProps<{
   orientation: 'vertical' | 'horizontal'
   min: number
   max: number
-  usual: number
+  defaultSize: number
   /** Whether the pane is after the divider. */
   after?: boolean
 }>()
@@ -57,9 +57,9 @@ function keys(event: KeyboardEvent): void {
     :aria-valuenow="size"
     :aria-valuemin="min"
     :aria-valuemax="max"
-    title="Drag, or use the arrow keys; double-click restores the usual size"
+    title="Drag, or use the arrow keys; double-click restores the default size"
     @pointerdown.prevent="drag"
-    @dblclick="set(usual)"
+    @dblclick="set(defaultSize)"
     @keydown="keys"></div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The layout of the bench: choices, query and statement side by side; rows and evidence below. Sizes are remembered. */
 import PaneDivider from '../../widgets/PaneDivider.vue'
-import { largest, SMALLEST, USUAL, usePaneSizes } from './usePaneSizes'
+import { DEFAULT_SIZES, maximumSize, MINIMUM_SIZES, usePaneSizes } from './usePaneSizes'
 
 const sizes = usePaneSizes()
 </script>
@@ -23,18 +23,18 @@ const sizes = usePaneSizes()
           v-model="sizes.choices"
           label="Choices"
           orientation="vertical"
-          :min="SMALLEST.choices"
-          :max="largest('choices')"
-          :usual="USUAL.choices" />
+          :min="MINIMUM_SIZES.choices"
+          :max="maximumSize('choices')"
+          :default-size="DEFAULT_SIZES.choices" />
         <slot name="query"></slot>
         <PaneDivider
           v-model="sizes.sent"
           after
           label="Sent"
           orientation="vertical"
-          :min="SMALLEST.sent"
-          :max="largest('sent')"
-          :usual="USUAL.sent" />
+          :min="MINIMUM_SIZES.sent"
+          :max="maximumSize('sent')"
+          :default-size="DEFAULT_SIZES.sent" />
         <slot name="sent"></slot>
       </div>
       <PaneDivider
@@ -42,9 +42,9 @@ const sizes = usePaneSizes()
         after
         label="Rows"
         orientation="horizontal"
-        :min="SMALLEST.rows"
-        :max="largest('rows')"
-        :usual="USUAL.rows" />
+        :min="MINIMUM_SIZES.rows"
+        :max="maximumSize('rows')"
+        :default-size="DEFAULT_SIZES.rows" />
       <div class="panes lower">
         <slot name="rows"></slot>
         <PaneDivider
@@ -52,9 +52,9 @@ const sizes = usePaneSizes()
           after
           label="Where each choice ran"
           orientation="vertical"
-          :min="SMALLEST.evidence"
-          :max="largest('evidence')"
-          :usual="USUAL.evidence" />
+          :min="MINIMUM_SIZES.evidence"
+          :max="maximumSize('evidence')"
+          :default-size="DEFAULT_SIZES.evidence" />
         <slot name="evidence"></slot>
       </div>
     </div>
@@ -84,7 +84,7 @@ const sizes = usePaneSizes()
   min-height: 0;
 }
 .upper {
-  grid-template-columns: var(--choices) auto minmax(160px, 1fr) auto minmax(160px, var(--sent));
+  grid-template-columns: min(var(--choices), 35vw) auto minmax(160px, 1fr) auto minmax(160px, var(--sent));
 }
 .lower {
   grid-template-columns: minmax(160px, 1fr) auto minmax(160px, var(--evidence));

@@ -8,9 +8,9 @@ export interface PaneSizes {
   evidence: number
 }
 
-export const USUAL: Readonly<PaneSizes> = { choices: 264, sent: 440, rows: 280, evidence: 300 }
-export const SMALLEST: Readonly<PaneSizes> = { choices: 180, sent: 200, rows: 140, evidence: 180 }
-const LARGEST_PART = { choices: 0.35, sent: 0.5, rows: 0.75, evidence: 0.5 }
+export const DEFAULT_SIZES: Readonly<PaneSizes> = { choices: 264, sent: 440, rows: 280, evidence: 300 }
+export const MINIMUM_SIZES: Readonly<PaneSizes> = { choices: 180, sent: 200, rows: 140, evidence: 180 }
+const MAXIMUM_SHARES = { choices: 0.35, sent: 0.5, rows: 0.75, evidence: 0.5 }
 const STORED_UNDER = 'plainsieve.bench.panes'
 
 const isSize = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value) && value > 0
@@ -19,19 +19,19 @@ function stored(): PaneSizes {
   try {
     const found = JSON.parse(localStorage.getItem(STORED_UNDER) ?? '{}') as Partial<PaneSizes>
     return Object.fromEntries(
-      Object.entries(USUAL).map(([pane, usual]) => {
+      Object.entries(DEFAULT_SIZES).map(([pane, defaultSize]) => {
         const size = found[pane as keyof PaneSizes]
-        return [pane, isSize(size) ? size : usual]
+        return [pane, isSize(size) ? size : defaultSize]
       }),
     ) as unknown as PaneSizes
   } catch {
-    return { ...USUAL }
+    return { ...DEFAULT_SIZES }
   }
 }
 
-/** The largest size of a pane in this window. */
-export const largest = (pane: keyof PaneSizes): number =>
-  Math.round((pane === 'rows' ? window.innerHeight : window.innerWidth) * LARGEST_PART[pane])
+/** The maximum size of a pane in this window. */
+export const maximumSize = (pane: keyof PaneSizes): number =>
+  Math.round((pane === 'rows' ? window.innerHeight : window.innerWidth) * MAXIMUM_SHARES[pane])
 
 /** The sizes of the panes of the bench, stored in the browser. */
 export function usePaneSizes(): PaneSizes {

@@ -11,7 +11,7 @@ const emit = defineEmits<{ keepMine: []; takeTheirs: [] }>()
   <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure">
     <template v-if="saving.failure.status === 409">
       <button class="as-link" @click="emit('keepMine')">Keep mine</button>{{ ' '
-      }}<button class="as-link" @click="emit('takeTheirs')">Take theirs</button></template
+      }}<button class="as-link" @click="emit('takeTheirs')">Use theirs</button></template
     >
   </FailureNote>
 </template>

@@ -90,22 +90,22 @@ final class ServerOptions {
 
     /** The JSON response. Throws {@link IOException} with the message of the problem. */
     JsonNode request(String method, String path) throws IOException, InterruptedException {
-        return request(request(path).method(method, HttpRequest.BodyPublishers.noBody()));
+        return exchange(newRequest(path).method(method, HttpRequest.BodyPublishers.noBody()));
     }
 
-    /** The same with something sent along. */
+    /** The same with a request body. */
     JsonNode send(String method, String path, String type, byte[] body) throws IOException, InterruptedException {
-        return request(request(path)
+        return exchange(newRequest(path)
                 .header("Content-Type", type)
                 .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
     }
 
-    private HttpRequest.Builder request(String path) {
+    private HttpRequest.Builder newRequest(String path) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(server + path));
         return key.isEmpty() ? request : request.header("Authorization", "Bearer " + key);
     }
 
-    private JsonNode request(HttpRequest.Builder request) throws IOException, InterruptedException {
+    private JsonNode exchange(HttpRequest.Builder request) throws IOException, InterruptedException {
         HttpResponse<String> answer = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
         JsonNode body = JSON.readTree(answer.body().isBlank() ? "{}" : answer.body());
         if (answer.statusCode() >= FIRST_FAILURE) {

@@ -9,8 +9,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Aborts the connection if a file fails half-way: a response that ended properly would be considered complete. Throwing
- * past all exception handlers is how the container is told.
+ * Aborts the connection if a file fails half-way: a response that ended properly would be considered complete. An exception
+ * that no handler catches makes the container do so.
  */
 @Component
 public class AbortedDownloads extends OncePerRequestFilter {

@@ -248,7 +248,7 @@ class FederatedSourceTest {
         Statement slow = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers, pg_sleep(25)"));
         CompletableFuture<Void> run = CompletableFuture.runAsync(() -> several.sourceOf(new Asking())
-                .run(new OutgoingStatement.Sql(slow), LIMITS, cancellation, new Nobody()));
+                .run(new OutgoingStatement.Sql(slow), LIMITS, cancellation, new DiscardingReceiver()));
         assertThat(begun.await(20, TimeUnit.SECONDS)).isTrue();
         long start = System.nanoTime();
         cancellation.stop(Cancellation.Reason.ASKED);
@@ -266,7 +266,7 @@ class FederatedSourceTest {
         assertThat(running).isEmpty();
     }
 
-    private static final class Nobody implements RowReceiver {
+    private static final class DiscardingReceiver implements RowReceiver {
         @Override
         public void columns(List<Column> columns) {
             // Not inspected.

@@ -107,10 +107,15 @@ class EnginePoolTest {
 
     private static void ask(FolderFixture folder, String sql, Cancellation cancellation, Duration longest) {
         Statement statement = new Statement(sql, List.of(), List.of(), Statement.NO_CAP);
-        folder.source().run(new OutgoingStatement.Sql(statement), new RunLimits(longest), cancellation, new Nobody());
+        folder.source()
+                .run(
+                        new OutgoingStatement.Sql(statement),
+                        new RunLimits(longest),
+                        cancellation,
+                        new DiscardingReceiver());
     }
 
-    private static final class Nobody implements RowReceiver {
+    private static final class DiscardingReceiver implements RowReceiver {
         @Override
         public void columns(List<Column> columns) {
             // Only the duration matters.
