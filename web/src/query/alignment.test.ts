@@ -94,13 +94,12 @@ describe('aligned lines', () => {
   })
   it('keep a line on which only some conditions are omitted', () => {
     const query = 'select 1\nwhere a = :a and b = :b\n  and c = :c'
-    const clause = (name: string, from: string): Placement =>
-      ({
-        ...placed(name, 'left-out'),
-        start: query.indexOf(`:${name}`),
-        clauseStart: query.indexOf(from),
-        clauseEnd: query.indexOf(`:${name}`) + 2,
-      }) as Placement
+    const clause = (name: string, from: string): Placement => ({
+      ...placed(name, 'left-out'),
+      start: query.indexOf(`:${name}`),
+      clauseStart: query.indexOf(from),
+      clauseEnd: query.indexOf(`:${name}`) + 2,
+    })
     expect(shown(query, 'select 1\nwhere a = ?', [clause('b', 'b ='), clause('c', 'c =')])).toEqual([
       '1: select 1',
       '2: where a = ?',
