@@ -57,6 +57,9 @@ public final class PreparedQuery {
     private final PlacementReport report;
     private final StatementCheck check;
 
+    /** The query with {@link UniqueColumnNames unique column names}; this if they are unique. */
+    private final PreparedQuery named;
+
     /** The query with {@link GroupKeyOrdinals key ordinals} as it is sent; this if there are none. */
     private final PreparedQuery sent;
 
@@ -100,14 +103,18 @@ public final class PreparedQuery {
                 .toList();
         this.report = new PlacementReport(query, sourceText, limits, added.edits());
         this.check = new StatementCheck(query, sourceText);
-        List<TextEdit> numbers = GroupKeyOrdinals.edits(query, dialect);
-        this.sent = numbers.isEmpty()
+        this.named = edited(UniqueColumnNames.edits(query, dialect));
+        this.sent = named == this ? edited(GroupKeyOrdinals.edits(query, dialect)) : named.sent;
+    }
+
+    private PreparedQuery edited(List<TextEdit> edits) {
+        return edits.isEmpty()
                 ? this
                 : new PreparedQuery(
                         front,
-                        ParsedQuery.parse(TextEdit.apply(query.text(), numbers), dialect),
-                        dialect,
-                        added.and(numbers),
+                        ParsedQuery.parse(TextEdit.apply(query.text(), edits), dialect()),
+                        dialect(),
+                        added.and(edits),
                         rules);
     }
 
@@ -169,6 +176,9 @@ public final class PreparedQuery {
     public PreparedQuery with(List<AddedFilter> filters, SourceNames names) {
         if (filters.isEmpty()) {
             return this;
+        }
+        if (named != this) {
+            return named.with(filters, names);
         }
         FilterPlacer.Placed placed = FilterPlacer.place(query, dialect(), names, filters);
         ParsedQuery filtered = ParsedQuery.parse(TextEdit.apply(query.text(), placed.edits()), dialect());

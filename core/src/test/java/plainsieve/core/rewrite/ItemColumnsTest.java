@@ -27,10 +27,23 @@ class ItemColumnsTest {
             mariadb    ; month   ; select month(at) as month, count(*) from crossings, f(1) group by month
             mariadb    ; z       ; select y + 1 as z, count(*) from twice group by z
             sqlite     ; rowid   ; select id + 1 as rowid, count(*) from crossings group by rowid
-            postgresql ; port_id ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id
+            postgresql ; port_id ; select e.*, c.* from elsewhere e join crossings c on e.port_id = c.port_id
             """)
     void missingMetadataKeepsFiltersOutside(String dialect, String column, String query) {
         assertThat(KnownTables.filtered(dialect, query, column)).startsWith("select * from (\n" + query);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id  ; c."port_id"
+            postgresql ; select p.*, c.* from crossings c join ports p on p.port_id = c.port_id  ; p."port_id"
+            postgresql ; select * from crossings c join ports p on p.port_id = c.port_id         ; c."port_id"
+            postgresql ; select * from ports left join crossings c on c.port_id = ports.port_id  ; ports."port_id"
+            postgresql ; select * from crossings c join ports p using (port_id)                  ; "port_id"
+            postgresql ; select * from elsewhere e join ports p on true                          ; "port_id"
+            """)
+    void filtersTheFirstColumnOfItsNameInStars(String dialect, String query, String column) {
+        assertThat(KnownTables.filtered(dialect, query, "port_id")).isEqualTo(query + " where " + column + " in (:f)");
     }
 
     @Test

@@ -39,11 +39,13 @@ final class RandomShape {
 
     private Optional<Map.Entry<String, Grid>> toRows(String name) {
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
-        if (numbers.size() < 2) {
+        List<Grid.Column> texts = grid.of(Type.TEXT);
+        boolean mixed = !texts.isEmpty() && random.nextInt(3) == 0;
+        if (numbers.size() < (mixed ? 1 : 2)) {
             return Optional.empty();
         }
         Grid.Column one = numbers.get(0);
-        Grid.Column other = numbers.get(numbers.size() - 1);
+        Grid.Column other = mixed ? any(texts) : numbers.get(numbers.size() - 1);
         List<Grid.Column> left = grid.columns().stream()
                 .filter(column -> !column.equals(one) && !column.equals(other))
                 .toList();
@@ -51,13 +53,14 @@ final class RandomShape {
                 left.stream().map(column -> grid.at(column.name())).toList();
         List<Grid.Column> columns = new ArrayList<>(left);
         columns.add(new Grid.Column(name + "k", Type.TEXT));
-        columns.add(new Grid.Column(name + "v", Type.INTEGER));
+        columns.add(new Grid.Column(name + "v", mixed ? Type.TEXT : Type.INTEGER));
         List<List<Object>> rows = new ArrayList<>();
         for (List<Object> row : grid.rows()) {
             for (Grid.Column column : List.of(one, other)) {
                 List<Object> longer = Grid.picked(row, places);
                 longer.add(column.name());
-                longer.add(row.get(grid.at(column.name())));
+                Object value = row.get(grid.at(column.name()));
+                longer.add(mixed && value != null ? value.toString() : value);
                 rows.add(longer);
             }
         }

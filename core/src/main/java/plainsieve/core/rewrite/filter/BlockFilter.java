@@ -126,13 +126,39 @@ final class BlockFilter {
         if (!plain) {
             return new Refused("the star modifies some columns");
         }
-        return throughStar(star.length() == 3 ? tokens.written(star.from()) : "", key);
+        return throughStar(star.length() == 3 ? tokens.written(star.from()) : sharedNameQualifier(key), key);
     }
 
-    /** {@code select a.*, b.*}: the only table that has the column, if its star is among them. */
+    /** {@code select * from a join b on …}: the first item, where several have the column; otherwise empty. */
+    private String sharedNameQualifier(ColumnKey key) {
+        if (!(key instanceof ColumnKey.ByName name)
+                || block.from().size() < 2
+                || columns.owner(block, name.name()).isPresent()
+                || new ColumnEquality(query, dialect, block).isJoinedByName()) {
+            return "";
+        }
+        return columns.first(block.from(), name.name()).map(this::called).orElse("");
+    }
+
+    private String called(FromItem item) {
+        return !item.alias().isEmpty() || item.name().isEmpty()
+                ? item.alias()
+                : tokens.written(item.name().to() - 1);
+    }
+
+    /** {@code select a.*, b.*}: the first of these tables that has the column. */
     private Decision ofOneOfStars(List<OutputColumn> stars, ColumnKey key) {
-        Optional<FromItem> owner =
-                key instanceof ColumnKey.ByName name ? columns.owner(block, name.name()) : Optional.empty();
+        List<FromItem> items = stars.stream()
+                .map(OutputColumn::expression)
+                .filter(star -> star.length() == 3)
+                .flatMap(star -> block.from().stream().filter(item -> isCalled(item, tokens.written(star.from()))))
+                .toList();
+        Optional<FromItem> first = key instanceof ColumnKey.ByName name && items.size() == stars.size()
+                ? columns.first(items, name.name())
+                : Optional.empty();
+        Optional<FromItem> owner = key instanceof ColumnKey.ByName name
+                ? columns.owner(block, name.name()).or(() -> first)
+                : Optional.empty();
         return owner.flatMap(item -> stars.stream()
                         .map(OutputColumn::expression)
                         .filter(star -> star.length() == 3 && isCalled(item, tokens.written(star.from())))

@@ -38,6 +38,11 @@ final class ColumnEquality {
         return false;
     }
 
+    /** Whether USING or NATURAL merges columns of equal names. */
+    boolean isJoinedByName() {
+        return joinedByName;
+    }
+
     boolean areEqual(Span one, Span other) {
         return tokens.sameText(one, other) || isSamePath(one, other);
     }

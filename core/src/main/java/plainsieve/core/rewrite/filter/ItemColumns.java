@@ -47,6 +47,20 @@ final class ItemColumns {
         return Optional.ofNullable(found);
     }
 
+    /** The first of the items that has a column of the name; empty if the columns of one before it are unknown. */
+    Optional<FromItem> first(List<FromItem> items, String column) {
+        for (FromItem item : items) {
+            Optional<Set<String>> columns = of(item);
+            if (columns.isEmpty()) {
+                return Optional.empty();
+            }
+            if (columns.get().contains(column.toLowerCase(Locale.ROOT))) {
+                return Optional.of(item);
+            }
+        }
+        return Optional.empty();
+    }
+
     /** Whether it is known that nothing in the FROM has a column of the name. */
     boolean nothingHas(Block block, String column) {
         return !HIDDEN.contains(column.toLowerCase(Locale.ROOT))

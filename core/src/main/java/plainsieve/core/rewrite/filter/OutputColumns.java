@@ -71,6 +71,17 @@ public final class OutputColumns {
                 .toList();
     }
 
+    /** The column's name in the result; empty if the text does not tell. Only PostgreSQL keeps case and generates names by its rules. */
+    public Optional<String> sentName(OutputColumn column, Dialect dialect) {
+        if (isNamed(column)) {
+            String bare = Identifiers.bare(column.name());
+            return Optional.of(Identifiers.isQuoted(column.name()) ? bare : dialect.folded(bare));
+        }
+        return dialect.keepsCase()
+                ? GeneratedColumnName.of(query, column.expression())
+                : Optional.of(text(column.expression()));
+    }
+
     /** Where in the list the column of this name is: the first that may be called so. */
     public OptionalInt position(String name) {
         return positions(name).findFirst();

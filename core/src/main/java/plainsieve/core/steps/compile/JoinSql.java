@@ -68,16 +68,16 @@ final class JoinSql {
                 new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
                 context.origin(step.name().at()));
         which = which.plus(name.sql());
-        List<SqlExpression> values = new ArrayList<>();
-        for (Step.Name column : step.columns()) {
-            SqlExpression value = expressions.column(column.name(), column.at());
+        List<SqlExpression> values = unpivoted(step.columns(), expressions);
+        for (int i = 0; i < values.size(); i++) {
+            Step.Name column = step.columns().get(i);
+            SqlExpression value = values.get(i);
             SqlExpression literal = expressions.fixed(new Value.Text(column.name()), context.origin(column.at()));
             names.add(RowsSql.row(List.of(new SelectBlock.Out(step.name().name(), literal))));
             which = which.and(" when ", origin)
                     .plus(literal.sql())
                     .and(" then ", origin)
                     .plus(value.sql());
-            values.add(value);
         }
         Optional<Type> type =
                 values.stream().flatMap(value -> value.type().stream()).findFirst();
@@ -94,6 +94,25 @@ final class JoinSql {
         return ours.outs(outs)
                 .from(new SelectBlock.FromItem(
                         SelectBlock.Union.of(names), alias, Optional.of(SelectBlock.Join.plain(false, always))));
+    }
+
+    /** The values of the columns; all as text if some cannot be compared with others. */
+    private List<SqlExpression> unpivoted(List<Step.Name> columns, ExpressionSql expressions) {
+        List<SqlExpression> values = columns.stream()
+                .map(column -> expressions.column(column.name(), column.at()))
+                .toList();
+        List<Type> types =
+                values.stream().flatMap(value -> value.type().stream()).toList();
+        boolean alike = types.isEmpty() || types.stream().allMatch(types.get(0)::comparesWith);
+        return alike
+                ? values
+                : values.stream()
+                        .map(value -> expressions.together(
+                                List.of(value),
+                                expressions.text(value, context.origin()),
+                                Optional.of(Type.TEXT),
+                                SqlExpression.Binding.SINGLE))
+                        .toList();
     }
 
     ProblemException unknownColumns(LineSpan span) {
