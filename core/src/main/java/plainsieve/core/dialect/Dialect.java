@@ -3,6 +3,7 @@ package plainsieve.core.dialect;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -23,9 +24,11 @@ public interface Dialect {
 
     Syntax syntax();
 
-    /** Whether the database is an engine inside this process, where a statement could end the process. */
-    default boolean isEmbedded() {
-        return false;
+    /** What the database accepts, and how it evaluates it. */
+    Set<SqlFeature> features();
+
+    default boolean has(SqlFeature feature) {
+        return features().contains(feature);
     }
 
     /** The effects of built-in functions on rows. */
@@ -42,11 +45,6 @@ public interface Dialect {
     /** An unquoted name as the database stores it. */
     default String folded(String unquotedName) {
         return unquotedName;
-    }
-
-    /** Whether column names are case-sensitive. */
-    default boolean keepsCase() {
-        return false;
     }
 
     /** The literal for "true" where a condition must not be empty, as after ON. */
@@ -69,62 +67,9 @@ public interface Dialect {
         throw new IllegalStateException(name() + " binds no list as JSON");
     }
 
-    /** Whether a long list bound as one value is permitted in the ON of an outer join, where it counts as a subquery. */
-    default boolean takesLongListInOn() {
-        return true;
-    }
-
     /** The maximum number of placeholders in one statement. */
     default int mostPlaceholders() {
         return 32_000;
-    }
-
-    /** Whether backslash is the escape character of LIKE by default. */
-    boolean likeEscapesByItself();
-
-    /** Whether OFFSET may only follow LIMIT. */
-    default boolean offsetNeedsLimit() {
-        return false;
-    }
-
-    /** Whether LIMIT follows OFFSET, and never before it. */
-    default boolean limitsBehindOffset() {
-        return false;
-    }
-
-    /** Whether HAVING refers to selected columns by their names, and to others not at all. */
-    default boolean havingKnowsNames() {
-        return false;
-    }
-
-    /** Whether a parameterized expression is equal in SELECT and GROUP BY; otherwise each placeholder is a separate value. */
-    default boolean takesRepeatedParameters() {
-        return true;
-    }
-
-    /** Whether the optimizer drops a NOT of a NOT in a condition, which changes numbers other than 0 and 1. */
-    default boolean dropsDoubleNegation() {
-        return false;
-    }
-
-    /** Whether HAVING treats a null aggregate as SQL does elsewhere. */
-    default boolean havingTellsMissingValues() {
-        return true;
-    }
-
-    /** Whether a grouped query may select only columns that depend functionally on its keys. */
-    default boolean groupsStrictly() {
-        return true;
-    }
-
-    /** Whether every comparison depends on the column's affinity, which may convert values to numbers. */
-    default boolean comparesByColumn() {
-        return false;
-    }
-
-    /** Whether columns of texts commonly have their own collations, by which they compare. */
-    default boolean comparesTextByColumn() {
-        return comparesByColumn();
     }
 
     /**
@@ -135,11 +80,6 @@ public interface Dialect {
      */
     default String asKept(String number, String type) {
         return number;
-    }
-
-    /** Whether {@code values (1), (2) limit 1} is allowed. */
-    default boolean takesLimitBehindValues() {
-        return true;
     }
 
     /** The syntax of EXPLAIN. */

@@ -2,6 +2,7 @@ package plainsieve.core.dialect;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -17,18 +18,30 @@ final class DuckDbDialect implements Dialect {
             Feature.QUALIFY,
             Feature.FETCH_FIRST);
 
+    /** DuckDB 1.5: "Cannot perform non-inner join on subquery" with a long list in ON; columns of a limited lateral subquery are lost. */
+    private static final Set<SqlFeature> FEATURES = Set.of(
+            SqlFeature.EMBEDDED,
+            SqlFeature.NULL_AGGREGATES_IN_HAVING,
+            SqlFeature.STRICT_GROUP_BY,
+            SqlFeature.LIMIT_AFTER_VALUES,
+            SqlFeature.TABLE_FUNCTIONS,
+            SqlFeature.LATERAL,
+            SqlFeature.RELIABLE_EXISTS,
+            SqlFeature.WINDOWS_OVER_GROUPS,
+            SqlFeature.ROLLUP);
+
     private static final ExpressionSyntax FORMS = new DuckDbExpressionSyntax();
 
     private final FunctionEffects functionEffects = FunctionEffects.of("duckdb");
 
     @Override
-    public ExpressionSyntax forms() {
-        return FORMS;
+    public Set<SqlFeature> features() {
+        return FEATURES;
     }
 
     @Override
-    public boolean isEmbedded() {
-        return true;
+    public ExpressionSyntax forms() {
+        return FORMS;
     }
 
     @Override
@@ -68,17 +81,6 @@ final class DuckDbDialect implements Dialect {
         return ListForm.ARRAY;
     }
 
-    @Override
-    public boolean likeEscapesByItself() {
-        return false;
-    }
-
-    /** "Cannot perform non-inner join on subquery" (DuckDB 1.5). */
-    @Override
-    public boolean takesLongListInOn() {
-        return false;
-    }
-
     /** Of decimals it would be rounded to their digits. */
     @Override
     public Optional<String> median(String expression) {
@@ -88,10 +90,5 @@ final class DuckDbDialect implements Dialect {
     @Override
     public boolean putsEmptyLast(boolean largestFirst) {
         return true;
-    }
-
-    @Override
-    public boolean takesRepeatedParameters() {
-        return false;
     }
 }

@@ -52,12 +52,6 @@ final class DuckDbExpressionSyntax implements ExpressionSyntax {
                 + "') then try_cast(left(trim(" + text + "), 10) as date) end";
     }
 
-    /** DuckDB 1.5.6 loses columns of a limited lateral subquery. */
-    @Override
-    public boolean isSureOfLateral() {
-        return false;
-    }
-
     @Override
     public String ascending() {
         return " nulls last";

@@ -118,42 +118,9 @@ public interface ExpressionSyntax {
         return "";
     }
 
-    /** Whether a function can be where a table does. */
-    default boolean takesFunctionsForRows() {
-        return true;
-    }
-
-    /** Whether lateral joins are supported. */
-    default boolean takesLateral() {
-        return true;
-    }
-
-    /** Whether lateral joins work reliably; otherwise they are used only without an alternative. */
-    default boolean isSureOfLateral() {
-        return takesLateral();
-    }
-
-    /**
-     * Whether EXISTS finds all rows that match a column of its subquery; otherwise a redundant IS NOT NULL is added,
-     * which is true for all matches.
-     */
-    default boolean isSureOfPresence() {
-        return true;
-    }
-
-    /** Whether window functions over groups work together with HAVING and grand totals. */
-    default boolean isSureOfWindows() {
-        return true;
-    }
-
     /** Whether two values are equal or both null. */
     default String isSame(String one, String other) {
         return one + " is not distinct from " + other;
-    }
-
-    /** Whether groups of all keys, of all but the last, and so on can be had at once, and distinguished. */
-    default boolean takesLevels() {
-        return true;
     }
 
     default String length(String of) {

@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import java.util.Locale;
+import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -17,9 +18,28 @@ final class MariaDbDialect implements Dialect {
             Feature.SESSION_VARIABLES,
             Feature.FETCH_FIRST);
 
+    /**
+     * MariaDB 10.11: {@code where not(not(qty)) = 1} is {@code where qty = 1}. {@code having std(x) is null} is true
+     * of no group, and of MIN and MAX of some only. In the ON of an outer join a long list returns other rows than value by
+     * value. Rows are lost where EXISTS is converted to a materialized IN, and some groups under windows.
+     */
+    private static final Set<SqlFeature> FEATURES = Set.of(
+            SqlFeature.BACKSLASH_ESCAPES_LIKE,
+            SqlFeature.OFFSET_NEEDS_LIMIT,
+            SqlFeature.HAVING_BY_OUTPUT_NAME,
+            SqlFeature.REPEATED_PARAMETERS_EQUAL,
+            SqlFeature.DROPS_DOUBLE_NEGATION,
+            SqlFeature.COLUMN_COLLATIONS,
+            SqlFeature.LIMIT_AFTER_VALUES);
+
     private static final ExpressionSyntax FORMS = new MariaDbExpressionSyntax();
 
     private final FunctionEffects functionEffects = FunctionEffects.of("mariadb");
+
+    @Override
+    public Set<SqlFeature> features() {
+        return FEATURES;
+    }
 
     @Override
     public ExpressionSyntax forms() {
@@ -90,16 +110,6 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
-    public boolean likeEscapesByItself() {
-        return true;
-    }
-
-    @Override
-    public boolean offsetNeedsLimit() {
-        return true;
-    }
-
-    @Override
     public String asText(String expression) {
         return "cast(" + expression + " as char)";
     }
@@ -119,43 +129,10 @@ final class MariaDbDialect implements Dialect {
         return "interval " + amount + " " + unit;
     }
 
-    @Override
-    public boolean havingKnowsNames() {
-        return true;
-    }
-
-    /** {@code where not(not(qty)) = 1} is {@code where qty = 1} (MariaDB 10.11). */
-    @Override
-    public boolean dropsDoubleNegation() {
-        return true;
-    }
-
-    /** {@code having std(x) is null} is true of no group, and of MIN and MAX of some only (MariaDB 10.11). */
-    @Override
-    public boolean havingTellsMissingValues() {
-        return false;
-    }
-
     /** 0.1 is not representable as a FLOAT, which is compared as DOUBLE. */
     @Override
     public String asKept(String number, String type) {
         return type.toLowerCase(Locale.ROOT).startsWith("float") ? "cast(" + number + " as float)" : number;
-    }
-
-    @Override
-    public boolean comparesTextByColumn() {
-        return true;
-    }
-
-    @Override
-    public boolean groupsStrictly() {
-        return false;
-    }
-
-    /** In the ON of an outer join it returns other rows than value by value (MariaDB 10.11). */
-    @Override
-    public boolean takesLongListInOn() {
-        return false;
     }
 
     @Override

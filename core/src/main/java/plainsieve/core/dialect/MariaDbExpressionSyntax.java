@@ -50,35 +50,8 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public boolean takesFunctionsForRows() {
-        return false;
-    }
-
-    @Override
-    public boolean takesLateral() {
-        return false;
-    }
-
-    @Override
     public String isSame(String one, String other) {
         return one + " <=> " + other;
-    }
-
-    /** MariaDB 10.11 loses rows where it converts such an EXISTS to a materialized IN; this form prevents that. */
-    @Override
-    public boolean isSureOfPresence() {
-        return false;
-    }
-
-    /** MariaDB 10.11 returns no row for some of these groups. */
-    @Override
-    public boolean isSureOfWindows() {
-        return false;
-    }
-
-    @Override
-    public boolean takesLevels() {
-        return false;
     }
 
     @Override

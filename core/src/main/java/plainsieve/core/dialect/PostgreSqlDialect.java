@@ -3,6 +3,7 @@ package plainsieve.core.dialect;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -17,9 +18,28 @@ final class PostgreSqlDialect implements Dialect {
             Feature.COLON_BEHIND_OPERAND,
             Feature.FETCH_FIRST);
 
+    private static final Set<SqlFeature> FEATURES = Set.of(
+            SqlFeature.CASE_SENSITIVE_NAMES,
+            SqlFeature.LONG_LIST_IN_ON,
+            SqlFeature.BACKSLASH_ESCAPES_LIKE,
+            SqlFeature.NULL_AGGREGATES_IN_HAVING,
+            SqlFeature.STRICT_GROUP_BY,
+            SqlFeature.LIMIT_AFTER_VALUES,
+            SqlFeature.TABLE_FUNCTIONS,
+            SqlFeature.LATERAL,
+            SqlFeature.RELIABLE_LATERAL,
+            SqlFeature.RELIABLE_EXISTS,
+            SqlFeature.WINDOWS_OVER_GROUPS,
+            SqlFeature.ROLLUP);
+
     private static final ExpressionSyntax FORMS = new PostgreSqlExpressionSyntax();
 
     private final FunctionEffects functionEffects = FunctionEffects.of("postgresql");
+
+    @Override
+    public Set<SqlFeature> features() {
+        return FEATURES;
+    }
 
     @Override
     public ExpressionSyntax forms() {
@@ -73,27 +93,12 @@ final class PostgreSqlDialect implements Dialect {
     }
 
     @Override
-    public boolean keepsCase() {
-        return true;
-    }
-
-    @Override
     public ListForm longList(Type type) {
         return ListForm.ARRAY;
     }
 
     @Override
-    public boolean likeEscapesByItself() {
-        return true;
-    }
-
-    @Override
     public Optional<String> median(String expression) {
         return Optional.of("percentile_cont(0.5) within group (order by " + expression + ")");
-    }
-
-    @Override
-    public boolean takesRepeatedParameters() {
-        return false;
     }
 }

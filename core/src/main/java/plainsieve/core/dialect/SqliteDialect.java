@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import java.util.List;
+import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -10,18 +11,30 @@ final class SqliteDialect implements Dialect {
     private static final Syntax SYNTAX =
             Syntax.of(Feature.BACKTICK_NAMES, Feature.BRACKETED_NAMES, Feature.AT_PLACEHOLDERS);
 
+    private static final Set<SqlFeature> FEATURES = Set.of(
+            SqlFeature.EMBEDDED,
+            SqlFeature.LONG_LIST_IN_ON,
+            SqlFeature.OFFSET_NEEDS_LIMIT,
+            SqlFeature.REPEATED_PARAMETERS_EQUAL,
+            SqlFeature.NULL_AGGREGATES_IN_HAVING,
+            SqlFeature.COLUMN_AFFINITY,
+            SqlFeature.COLUMN_COLLATIONS,
+            SqlFeature.TABLE_FUNCTIONS,
+            SqlFeature.RELIABLE_EXISTS,
+            SqlFeature.WINDOWS_OVER_GROUPS);
+
     private static final ExpressionSyntax FORMS = new SqliteExpressionSyntax();
 
     private final FunctionEffects functionEffects = FunctionEffects.of("sqlite");
 
     @Override
-    public ExpressionSyntax forms() {
-        return FORMS;
+    public Set<SqlFeature> features() {
+        return FEATURES;
     }
 
     @Override
-    public boolean isEmbedded() {
-        return true;
+    public ExpressionSyntax forms() {
+        return FORMS;
     }
 
     @Override
@@ -73,16 +86,6 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
-    public boolean likeEscapesByItself() {
-        return false;
-    }
-
-    @Override
-    public boolean offsetNeedsLimit() {
-        return true;
-    }
-
-    @Override
     public String asText(String expression) {
         return "cast(" + expression + " as text)";
     }
@@ -95,21 +98,6 @@ final class SqliteDialect implements Dialect {
     @Override
     public String dayAfter(String day) {
         return "date(" + day + ", '+1 day')";
-    }
-
-    @Override
-    public boolean groupsStrictly() {
-        return false;
-    }
-
-    @Override
-    public boolean comparesByColumn() {
-        return true;
-    }
-
-    @Override
-    public boolean takesLimitBehindValues() {
-        return false;
     }
 
     @Override

@@ -79,18 +79,8 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public boolean takesLateral() {
-        return false;
-    }
-
-    @Override
     public String isSame(String one, String other) {
         return one + " is " + other;
-    }
-
-    @Override
-    public boolean takesLevels() {
-        return false;
     }
 
     @Override

@@ -2,6 +2,7 @@ package plainsieve.core.dialect;
 
 import java.math.BigDecimal;
 import java.util.Locale;
+import java.util.Set;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -13,9 +14,23 @@ import plainsieve.core.value.Value;
 final class TrinoDialect implements Dialect {
     private static final Syntax SYNTAX = Syntax.of(Feature.COLON_BEHIND_OPERAND, Feature.FETCH_FIRST);
 
+    /** Trino 435: subqueries in ON must not reference outer columns; grouping sets accept columns only, not expressions. */
+    private static final Set<SqlFeature> FEATURES = Set.of(
+            SqlFeature.LIMIT_AFTER_OFFSET,
+            SqlFeature.NULL_AGGREGATES_IN_HAVING,
+            SqlFeature.STRICT_GROUP_BY,
+            SqlFeature.LIMIT_AFTER_VALUES,
+            SqlFeature.RELIABLE_EXISTS,
+            SqlFeature.WINDOWS_OVER_GROUPS);
+
     private static final ExpressionSyntax FORMS = new TrinoExpressionSyntax();
 
     private final FunctionEffects functionEffects = FunctionEffects.of("trino");
+
+    @Override
+    public Set<SqlFeature> features() {
+        return FEATURES;
+    }
 
     @Override
     public ExpressionSyntax forms() {
@@ -65,27 +80,11 @@ final class TrinoDialect implements Dialect {
         return "select " + item + " from unnest(cast(json_parse(?) as array(" + listed + "))) as chosen (item)";
     }
 
-    /** Subqueries must not reference outer columns there. */
-    @Override
-    public boolean takesLongListInOn() {
-        return false;
-    }
-
     /** Text is not converted implicitly to these types. */
     @Override
     public String asKept(String value, String type) {
         String plain = type.toLowerCase(Locale.ROOT);
         return plain.equals("uuid") || plain.equals("ipaddress") ? "cast(" + value + " as " + plain + ")" : value;
-    }
-
-    @Override
-    public boolean likeEscapesByItself() {
-        return false;
-    }
-
-    @Override
-    public boolean limitsBehindOffset() {
-        return true;
     }
 
     @Override
@@ -139,10 +138,5 @@ final class TrinoDialect implements Dialect {
     @Override
     public String average(String expression) {
         return "avg(cast(" + expression + " as double))";
-    }
-
-    @Override
-    public boolean takesRepeatedParameters() {
-        return false;
     }
 }

@@ -50,22 +50,6 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
         return "_";
     }
 
-    @Override
-    public boolean takesFunctionsForRows() {
-        return false;
-    }
-
-    @Override
-    public boolean takesLateral() {
-        return false;
-    }
-
-    /** Grouping sets accept columns only, not expressions. */
-    @Override
-    public boolean takesLevels() {
-        return false;
-    }
-
     /** Trino unifies two decimals to at most 38 digits. */
     @Override
     public String unifiable(String number) {

@@ -2,6 +2,7 @@ package plainsieve.core.pushdown;
 
 import java.util.List;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -43,7 +44,7 @@ public sealed interface ColumnConstraint {
      * text or as numbers.
      */
     static boolean isOrderedNearly(Type type, Dialect dialect) {
-        return type == Type.DECIMAL || type == Type.DATETIME && !dialect.comparesByColumn();
+        return type == Type.DECIMAL || type == Type.DATETIME && !dialect.has(SqlFeature.COLUMN_AFFINITY);
     }
 
     /** Whether order here equals order at every source: collations of text may differ. */

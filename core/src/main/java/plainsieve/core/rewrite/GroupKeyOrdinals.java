@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.OutputColumn;
@@ -37,7 +38,8 @@ final class GroupKeyOrdinals {
 
     /** The edits; none if the database treats repeated parameters as equal. */
     static List<TextEdit> edits(ParsedQuery query, Dialect dialect) {
-        if (dialect.takesRepeatedParameters() || query.parameters().isEmpty()) {
+        if (dialect.has(SqlFeature.REPEATED_PARAMETERS_EQUAL)
+                || query.parameters().isEmpty()) {
             return List.of();
         }
         GroupKeyOrdinals numbers = new GroupKeyOrdinals(query);

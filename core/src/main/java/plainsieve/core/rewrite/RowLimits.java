@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.stream.Collectors;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
@@ -150,7 +151,7 @@ final class RowLimits {
 
     /** Whether the outermost limit can be replaced: a literal or a parameter. */
     boolean canTakeMost() {
-        boolean valuesAlone = !sourceText.dialect().takesLimitBehindValues() && endsWithValues();
+        boolean valuesAlone = !sourceText.dialect().has(SqlFeature.LIMIT_AFTER_VALUES) && endsWithValues();
         return !valuesAlone
                 && outermostLimit()
                         .map(clause -> amountToken(clause).isPresent() && !endsWithTies(clause))
@@ -201,7 +202,7 @@ final class RowLimits {
         return isOffsetAndAmount(clause)
                 || (clause.kind() == Clause.Kind.LIMIT
                         && offsetFollows
-                        && sourceText.dialect().offsetNeedsLimit());
+                        && sourceText.dialect().has(SqlFeature.OFFSET_NEEDS_LIMIT));
     }
 
     private List<ParameterPlace> placesIn(Clause clause) {
@@ -261,7 +262,7 @@ final class RowLimits {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();
         boolean before =
-                offset.isPresent() && !standard && !sourceText.dialect().limitsBehindOffset();
+                offset.isPresent() && !standard && !sourceText.dialect().has(SqlFeature.LIMIT_AFTER_OFFSET);
         int at = before
                 ? tokens.end(offset.get().keyword() - 1)
                 : sourceText.end(query.top().span());

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.rewrite.filter.OutputColumns;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
@@ -84,7 +85,7 @@ public final class UniqueColumnNames {
     }
 
     private String key(String name) {
-        return dialect.keepsCase() ? name : name.toLowerCase(Locale.ROOT);
+        return dialect.has(SqlFeature.CASE_SENSITIVE_NAMES) ? name : name.toLowerCase(Locale.ROOT);
     }
 
     private String unused(String name, Set<String> taken) {

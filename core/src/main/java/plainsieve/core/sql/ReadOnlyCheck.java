@@ -8,6 +8,7 @@ import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.dialect.FunctionEffects.Kind;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.sql.lexer.Identifiers;
 import plainsieve.core.sql.lexer.Keywords;
 import plainsieve.core.sql.lexer.Lexer;
@@ -105,7 +106,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
         if (call.escaped() || functionEffects.is(Kind.RESTRICTED, call.name())) {
             return Verdict.REFUSED;
         }
-        boolean known = (call.canBeBuiltIn() || dialect.isEmbedded())
+        boolean known = (call.canBeBuiltIn() || dialect.has(SqlFeature.EMBEDDED))
                 && (functionEffects.knows(call.name())
                         || functionEffects.is(Kind.TABLE, call.name())
                         || functionEffects.is(Kind.HARMLESS, call.name()));
@@ -119,7 +120,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
 
     /* An engine inside this process could end it, so no exception is possible. */
     private boolean isAllowed(FunctionCall call) {
-        return !dialect.isEmbedded() && isNamed(call);
+        return !dialect.has(SqlFeature.EMBEDDED) && isNamed(call);
     }
 
     private boolean isNamed(FunctionCall call) {
@@ -132,7 +133,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
                 call.start(),
                 "The function “%s” may do more than read, such as change a setting, take a lock, or read a file."
                         .formatted(call.name()),
-                dialect.isEmbedded()
+                dialect.has(SqlFeature.EMBEDDED)
                         ? "Use functions that compute from rows. See docs/sources.md for those of this engine."
                         : "Use another function, or ask an operator to allow it for this source.");
     }
@@ -144,7 +145,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
         }
         String first = tokens.is(at, TokenKind.WORD) ? tokens.written(at).toLowerCase(Locale.ROOT) : "";
         boolean reads = first.equals("explain")
-                || !dialect.isEmbedded() && READING.contains(first)
+                || !dialect.has(SqlFeature.EMBEDDED) && READING.contains(first)
                 || Keywords.beginsQuery(tokens, dialect.syntax(), at);
         if (!reads) {
             return Optional.of(new Refusal(

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
@@ -196,7 +197,7 @@ final class BlockFilter {
         if (functions.areVolatile(expression)) {
             return new Refused("the column is computed by a volatile function");
         }
-        if (dialect.dropsDoubleNegation() && new Negations(tokens, expression).areNested()) {
+        if (dialect.has(SqlFeature.DROPS_DOUBLE_NEGATION) && new Negations(tokens, expression).areNested()) {
             return new Refused("this database drops a NOT of a NOT in conditions");
         }
         ColumnEquality same = new ColumnEquality(query, dialect, block);
@@ -242,12 +243,13 @@ final class BlockFilter {
         }
         boolean aggregates = grouping.aggregates(column.expression()) || hasSubquery(column.expression());
         boolean maybeMissing = aggregates && !isCount(column.expression());
-        if (maybeMissing && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
+        if (maybeMissing && !dialect.has(SqlFeature.NULL_AGGREGATES_IN_HAVING) && filter.mayAskForMissingValues()) {
             return new Refused("this database handles NULL aggregates differently in HAVING");
         }
-        boolean byName =
-                dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
-        if (dialect.havingKnowsNames() && !byName && readsRows(column.expression())) {
+        boolean byName = dialect.has(SqlFeature.HAVING_BY_OUTPUT_NAME)
+                && !column.name().isEmpty()
+                && !grouping.hasKeyCalled(column.name());
+        if (dialect.has(SqlFeature.HAVING_BY_OUTPUT_NAME) && !byName && readsRows(column.expression())) {
             return new Refused("HAVING cannot name the column here");
         }
         String expression =

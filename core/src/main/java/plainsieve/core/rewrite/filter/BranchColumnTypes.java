@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
@@ -125,7 +126,7 @@ final class BranchColumnTypes {
     private Optional<String> of(Block block, Span expression, int depth) {
         int from = expression.from();
         int last = expression.to() - 1;
-        if (dialect.comparesByColumn() && !SelectList.isPath(tokens, expression)) {
+        if (dialect.has(SqlFeature.COLUMN_AFFINITY) && !SelectList.isPath(tokens, expression)) {
             return isPlainText(expression) ? Optional.of(EXPRESSION) : Optional.empty();
         }
         if (expression.length() == 1 && tokens.is(from, TokenKind.STRING)) {
@@ -190,7 +191,7 @@ final class BranchColumnTypes {
      * insufficient: then only the same column is certain to compare alike.
      */
     private Optional<String> comparison(TableColumns.Column column) {
-        if (dialect.comparesByColumn()) {
+        if (dialect.has(SqlFeature.COLUMN_AFFINITY)) {
             return column.collation().map(collation -> DeclaredAffinity.of(column.type()) + " collated " + collation);
         }
         if (!isText(column.type())) {
@@ -211,6 +212,7 @@ final class BranchColumnTypes {
 
     /** Types alone do not determine text comparison where columns have collations. */
     private boolean isText(String type) {
-        return dialect.comparesTextByColumn() && type.toLowerCase(Locale.ROOT).matches(".*(char|text|enum|set|clob).*");
+        return dialect.has(SqlFeature.COLUMN_COLLATIONS)
+                && type.toLowerCase(Locale.ROOT).matches(".*(char|text|enum|set|clob).*");
     }
 }

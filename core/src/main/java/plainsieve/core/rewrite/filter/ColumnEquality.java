@@ -1,6 +1,7 @@
 package plainsieve.core.rewrite.filter;
 
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
@@ -73,7 +74,7 @@ final class ColumnEquality {
 
     private boolean isCalled(Span path, String name) {
         String own = folded(last(path));
-        return dialect.keepsCase() ? own.equals(name) : own.equalsIgnoreCase(name);
+        return dialect.has(SqlFeature.CASE_SENSITIVE_NAMES) ? own.equals(name) : own.equalsIgnoreCase(name);
     }
 
     /** A name as the database stores it. */

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import plainsieve.core.catalog.SourceNames;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
@@ -198,7 +199,7 @@ public final class FilterPlacer {
             }
             if (!types().areAlike(level.operands(), each.get())) {
                 return new Attempt.Failure(
-                        dialect.comparesByColumn()
+                        dialect.has(SqlFeature.COLUMN_AFFINITY)
                                 ? "the branches of a set operation may compare texts and numbers differently"
                                 : "the branches of a set operation may have different types");
             }

@@ -3,6 +3,7 @@ package plainsieve.core.rewrite.filter;
 import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.KnownFunctions;
@@ -46,7 +47,7 @@ final class Grouping {
         this.tokens = query.tokens();
         this.block = block;
         this.list = list;
-        this.strict = dialect.groupsStrictly();
+        this.strict = dialect.has(SqlFeature.STRICT_GROUP_BY);
         this.functions = functions;
         this.columns = new ColumnEquality(query, dialect, block);
         block.clause(Clause.Kind.GROUP_BY).ifPresent(this::readKeys);

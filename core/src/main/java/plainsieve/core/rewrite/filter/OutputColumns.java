@@ -9,6 +9,7 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.OutputColumn;
@@ -77,7 +78,7 @@ public final class OutputColumns {
             String bare = Identifiers.bare(column.name());
             return Optional.of(Identifiers.isQuoted(column.name()) ? bare : dialect.folded(bare));
         }
-        return dialect.keepsCase()
+        return dialect.has(SqlFeature.CASE_SENSITIVE_NAMES)
                 ? GeneratedColumnName.of(query, column.expression())
                 : Optional.of(text(column.expression()));
     }

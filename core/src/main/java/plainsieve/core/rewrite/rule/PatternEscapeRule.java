@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.Edit;
@@ -53,7 +54,7 @@ public final class PatternEscapeRule implements ConditionRule {
         if (edits.isEmpty()) {
             return Optional.empty();
         }
-        if (pattern.escape().isEmpty() && !sourceText.dialect().likeEscapesByItself()) {
+        if (pattern.escape().isEmpty() && !sourceText.dialect().has(SqlFeature.BACKSLASH_ESCAPES_LIKE)) {
             edits.add(Edit.insert(sourceText.end(conditionSite.span()), Fragment.of(" escape '\\'")));
         }
         return Optional.of(ConditionChange.edits(edits, outcomes));

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
@@ -130,7 +131,7 @@ public final class ValueCoverageRule implements ConditionRule {
                     - source.tokens().start(membership.parameter());
             String before = operand.substring(0, at);
             String behind = operand.substring(at + length);
-            String escape = source.dialect().likeEscapesByItself() ? "" : " escape '\\'";
+            String escape = source.dialect().has(SqlFeature.BACKSLASH_ESCAPES_LIKE) ? "" : " escape '\\'";
             String joint = "";
             for (Value value : values) {
                 into.text(joint).text(column).text(" like ").text(before);

@@ -2,6 +2,7 @@ package plainsieve.core.rewrite.rule;
 
 import java.util.List;
 import plainsieve.core.dialect.Dialect.ListForm;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.SourceText;
@@ -37,7 +38,7 @@ record ValueListWriter(Parameter parameter, List<Value> values, Clause.Kind clau
     }
 
     private ListForm form() {
-        boolean mayBeOneValue = clause != Clause.Kind.ON || source.dialect().takesLongListInOn();
+        boolean mayBeOneValue = clause != Clause.Kind.ON || source.dialect().has(SqlFeature.LONG_LIST_IN_ON);
         return values.size() > source.dialect().longestSpreadList(parameter.type()) && mayBeOneValue
                 ? source.dialect().longList(parameter.type())
                 : ListForm.SPREAD;

@@ -3,6 +3,7 @@ package plainsieve.core.steps.compile;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.EvaluationLevel;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
@@ -60,8 +61,10 @@ final class FilterSql {
             return true;
         }
         boolean onTotal = conditions.stream().anyMatch(one -> one.level() == EvaluationLevel.TOTAL);
-        boolean untold = !context.dialect().havingTellsMissingValues() && ConditionSql.testsForNull(condition);
-        return onTotal && (untold || context.dialect().havingKnowsNames() && namesAKey(block, condition));
+        boolean untold =
+                !context.dialect().has(SqlFeature.NULL_AGGREGATES_IN_HAVING) && ConditionSql.testsForNull(condition);
+        return onTotal
+                && (untold || context.dialect().has(SqlFeature.HAVING_BY_OUTPUT_NAME) && namesAKey(block, condition));
     }
 
     /** HAVING of some databases resolves keys only by their name in the SELECT list. */

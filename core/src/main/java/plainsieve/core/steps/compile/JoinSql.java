@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.EvaluationLevel;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
@@ -37,7 +38,7 @@ final class JoinSql {
         SelectBlock ours = apart(block.isPlain() ? block : context.wrapped(block), step.rows());
         SelectBlock other = rows.of(step.rows(), context.usedAliases(ours), ours);
         JoinedRows joined = joined(ours, other, step.kept());
-        if (joined.lateral() && !context.dialect().forms().isSureOfLateral()) {
+        if (joined.lateral() && !context.dialect().has(SqlFeature.RELIABLE_LATERAL)) {
             Optional<SelectBlock> without = new LateralFallbackSql(context, rows, this, step).crossJoined(ours);
             if (without.isPresent()) {
                 return without.get();
@@ -246,7 +247,7 @@ final class JoinSql {
         for (SqlExpression one : conditions(ours, within, match)) {
             within = within.where(conjunct(one));
         }
-        boolean loses = !context.dialect().forms().isSureOfPresence()
+        boolean loses = !context.dialect().has(SqlFeature.RELIABLE_EXISTS)
                 && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.TableItem));
         for (StepExpression sought : loses ? sought(match) : List.<StepExpression>of()) {
             StepCondition has =

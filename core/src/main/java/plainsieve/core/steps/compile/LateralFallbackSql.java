@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
 import plainsieve.core.steps.compile.block.SqlFragment;
@@ -29,7 +30,7 @@ final class LateralFallbackSql {
 
     /** Empty if only LATERAL can evaluate it. */
     Optional<SelectBlock> crossJoined(SelectBlock ours) {
-        boolean never = !context.dialect().forms().takesLateral();
+        boolean never = !context.dialect().has(SqlFeature.LATERAL);
         if (never && isTyped(ours)) {
             return Optional.of(branches(ours));
         }

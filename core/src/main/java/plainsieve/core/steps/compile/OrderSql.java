@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.EvaluationLevel;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
@@ -114,7 +115,7 @@ final class OrderSql {
      * in a window.
      */
     private boolean losesWindows(SelectBlock block) {
-        return !context.dialect().forms().isSureOfWindows()
+        return !context.dialect().has(SqlFeature.WINDOWS_OVER_GROUPS)
                 && block.grouping()
                         .filter(grouping ->
                                 !grouping.having().isEmpty() || grouping.keys().isEmpty())

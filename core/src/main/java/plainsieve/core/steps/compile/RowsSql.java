@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.IdentifierQuoting;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
@@ -120,7 +121,7 @@ final class RowsSql {
     }
 
     private SelectBlock called(RowSource.FunctionCall called, Set<String> taken, SelectBlock ours) {
-        if (!context.dialect().forms().takesFunctionsForRows()) {
+        if (!context.dialect().has(SqlFeature.TABLE_FUNCTIONS)) {
             throw context.wrong(
                     "not-in-this-database",
                     called.at(),

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.dialect.SqlFeature;
 import plainsieve.core.steps.compile.block.EvaluationLevel;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.compile.block.SqlExpression;
@@ -29,7 +30,7 @@ final class SubtotalSql {
     }
 
     SelectBlock of(SelectBlock block, Step.Group step) {
-        return context.dialect().forms().takesLevels() ? atOnce(block, step) : underEachOther(block, step);
+        return context.dialect().has(SqlFeature.ROLLUP) ? atOnce(block, step) : underEachOther(block, step);
     }
 
     private SelectBlock atOnce(SelectBlock block, Step.Group step) {
