@@ -9,20 +9,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
 import plainsieve.server.records.jobs.JobState;
+import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.sources.Cancellation;
 
 /**
@@ -30,7 +28,7 @@ import plainsieve.sources.Cancellation;
  * expires and the job runs again; handlers use the job number to run it only once.
  */
 @Service
-public class JobRunner implements DisposableBean {
+public class JobRunner {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final Duration LEASE = Duration.ofSeconds(60);
     private static final Duration RENEWED_EVERY = Duration.ofSeconds(15);
@@ -49,22 +47,20 @@ public class JobRunner implements DisposableBean {
     private final Map<Long, Cancellation> underWay = new ConcurrentHashMap<>();
     private volatile Instant renewed = Instant.MIN;
     private final Semaphore places = new Semaphore(AT_ONCE);
-    private final ExecutorService working = Executors.newFixedThreadPool(AT_ONCE, task -> {
-        Thread thread = new Thread(task, "jobs");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ServerExecutors executors;
 
     JobRunner(
             List<JobHandler> kinds,
             JobRecords records,
             JobPlanner jobPlanner,
             List<JobListener> watching,
+            ServerExecutors executors,
             Clock clock) {
         this.kinds = kinds.stream().collect(Collectors.toMap(JobHandler::kind, Function.identity()));
         this.records = records;
         this.jobPlanner = jobPlanner;
         this.watching = watching;
+        this.executors = executors;
         this.clock = clock;
     }
 
@@ -146,7 +142,7 @@ public class JobRunner implements DisposableBean {
     private boolean start(JobRow job) {
         Cancellation stop = new Cancellation();
         underWay.put(job.id(), stop);
-        working.execute(() -> {
+        executors.runs().execute(() -> {
             try {
                 work(job, stop);
             } catch (RuntimeException | Error e) {
@@ -276,16 +272,6 @@ public class JobRunner implements DisposableBean {
     /* Before the executors end, on which jobs depend: a job that fails for that would be counted as tried. */
     @EventListener
     void onClosed(ContextClosedEvent closed) {
-        cancelAll();
-    }
-
-    private void cancelAll() {
         underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
-    }
-
-    @Override
-    public void destroy() {
-        cancelAll();
-        working.shutdownNow();
     }
 }

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.dao.CannotAcquireLockException;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.records.jobs.JobRecords;
+import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.sources.Cancellation;
 
 /** The job runner continues after failed writes to the records and after an Error. */
@@ -96,24 +97,31 @@ class JobFaultsTest {
         }
     }
 
+    private static JobRunner runner(JobHandler work, JobRecords records) {
+        return new JobRunner(
+                List.of(work),
+                records,
+                server.part(JobPlanner.class),
+                List.of(),
+                server.part(ServerExecutors.class),
+                Clock.systemUTC());
+    }
+
     @Test
     void jobWithoutClaimHoldsNoPermit() throws Exception {
         Counting work = new Counting("counted", 0);
-        JobRunner jobRunner =
-                new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
+        JobRunner jobRunner = runner(work, lockedFor(5));
         for (String thing : List.of("a", "b", "c", "d")) {
             jobRunner.runNow("home", "counted", thing, "asked");
         }
         lookUntil(jobRunner, work.done, 4);
         assertThat(work.done).hasValue(4);
-        jobRunner.destroy();
     }
 
     @Test
     void errorOfOneJobDoesNotAffectOthers() throws Exception {
         Counting work = new Counting("erring", 3);
-        JobRunner jobRunner =
-                new JobRunner(List.of(work), lockedFor(0), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
+        JobRunner jobRunner = runner(work, lockedFor(0));
         for (String thing : List.of("a", "b", "c", "d")) {
             jobRunner.runNow("home", "erring", thing, "asked");
         }
@@ -129,6 +137,5 @@ class JobFaultsTest {
                         .filter(note -> note.contains("Internal error"))
                         .toList())
                 .hasSize(3);
-        jobRunner.destroy();
     }
 }

@@ -10,12 +10,12 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.HelperThreads;
 
 /**
  * Cached fetched tables. Concurrent requests share one fetch, which is cancelled when its last requester
@@ -27,6 +27,8 @@ import plainsieve.sources.Cancellation;
 public final class FetchedTables<K, F> {
     private static final long PATIENCE_MILLIS = 20;
     private static final long GOING_SECONDS = 5;
+    /** Further fetches wait within their timeout. */
+    private static final int MAX_FETCHES = 32;
 
     private final SharedFetch<K, F> sharing;
     private final int most;
@@ -35,11 +37,7 @@ public final class FetchedTables<K, F> {
     private final Map<K, Gathering<F>> being = new LinkedHashMap<>();
     private final Set<CachedTables<F>> going = new HashSet<>();
     private boolean closed;
-    private final ExecutorService gathering = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "gathering-rows");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService gathering = HelperThreads.bounded("fetch", MAX_FETCHES);
 
     /** @param most maximum number of cached tables */
     public FetchedTables(SharedFetch<K, F> sharing, int most, ScheduledExecutorService clock) {

@@ -6,7 +6,6 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -14,6 +13,7 @@ import java.util.function.Function;
 import plainsieve.core.evidence.Plan;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalog;
+import plainsieve.sources.HelperThreads;
 import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
@@ -36,11 +36,7 @@ public final class FolderSource implements Source {
     private final FolderReader reader;
     private final EnginePool enginePool;
     private final Cancellation closing = new Cancellation();
-    private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> {
-        Thread thread = new Thread(task, "reading-files");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService reading = HelperThreads.bounded("file-reader", 1);
 
     private Optional<FolderState> current = Optional.empty();
     private Optional<PendingState> being = Optional.empty();

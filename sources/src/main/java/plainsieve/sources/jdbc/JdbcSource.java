@@ -10,7 +10,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
@@ -18,6 +17,7 @@ import plainsieve.core.sql.ReadOnlyCheck;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalog;
+import plainsieve.sources.HelperThreads;
 import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
@@ -56,11 +56,8 @@ public final class JdbcSource implements Source {
     private final StatementCache statements;
     private final JdbcFailures failures;
     private final ReadOnlyGuard guard;
-    private final ExecutorService helpers = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "stopping");
-        thread.setDaemon(true);
-        return thread;
-    });
+    /** For each connection one thread that cancels its statement, and one that breaks it if that hangs. */
+    private final ExecutorService helpers;
 
     /** @param clock scheduler of timeouts; the caller owns it */
     public JdbcSource(SourceAccess access, ScheduledExecutorService clock) {
@@ -73,6 +70,7 @@ public final class JdbcSource implements Source {
         this.vendor = vendor;
         this.clock = clock;
         int most = access.limits().concurrentStatements() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
+        this.helpers = HelperThreads.bounded("cancellation", 2 * most);
         this.connections = new Connections(access, vendor, most, clock);
         this.statements = new StatementCache(vendor);
         this.failures = new JdbcFailures(access, vendor);

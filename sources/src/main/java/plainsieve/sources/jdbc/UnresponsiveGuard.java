@@ -7,10 +7,10 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
+import plainsieve.sources.HelperThreads;
 import plainsieve.sources.SourceFailure;
 
 /**
@@ -34,11 +34,7 @@ final class UnresponsiveGuard implements AutoCloseable {
     /** The delay before the next connection attempt; doubles with each failure. */
     private volatile Duration pause = FIRST_PAUSE;
 
-    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "sign-of-life");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService asking = HelperThreads.bounded("sign-of-life", 1);
 
     /** Something that only a living database does. */
     interface SignOfLife {

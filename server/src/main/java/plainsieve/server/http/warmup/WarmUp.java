@@ -4,6 +4,12 @@ import jakarta.annotation.PreDestroy;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -17,6 +23,7 @@ import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.results.runs.ListPrefetch;
+import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.ServiceSettings;
@@ -40,7 +47,8 @@ class WarmUp {
     private final Settings settings;
     private final WarmUpRequest warmUpRequest;
     private final ListPrefetch runs;
-    private final Thread beside = new Thread(this::run, "warm-up");
+    private final ServerExecutors executors;
+    private volatile Future<?> beside = CompletableFuture.completedFuture(null);
     private volatile boolean ending;
 
     WarmUp(
@@ -48,20 +56,20 @@ class WarmUp {
             StatementSender statementSender,
             Settings settings,
             WarmUpRequest warmUpRequest,
-            ListPrefetch runs) {
+            ListPrefetch runs,
+            ServerExecutors executors) {
         this.projects = projects;
         this.statementSender = statementSender;
         this.settings = settings;
         this.warmUpRequest = warmUpRequest;
         this.runs = runs;
+        this.executors = executors;
     }
 
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            beside.setDaemon(true);
-            beside.setPriority(Thread.MIN_PRIORITY);
-            beside.start();
+            beside = executors.lookups().submit(this::run);
         }
     }
 
@@ -108,7 +116,11 @@ class WarmUp {
     @PreDestroy
     void end() throws InterruptedException {
         ending = true;
-        beside.join(LONGEST_END_MILLIS);
+        try {
+            beside.get(LONGEST_END_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (ExecutionException | CancellationException | TimeoutException e) {
+            LOG.debug("Warm-up did not end", e);
+        }
     }
 
     private static Stream<Query> queries(Project live) {

@@ -9,7 +9,6 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
@@ -18,6 +17,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.records.sent.SentBatches;
 import plainsieve.server.records.sent.SentRecords;
+import plainsieve.server.runtime.execution.ServerExecutors;
 
 /**
  * Writes to Sent in groups. A thread that has to wait writes all pending entries itself, unless another one does already: so no thread has to
@@ -39,7 +39,7 @@ class SentWriter {
     private final Line urgent = new Line(MOST_AT_ONCE);
 
     private final Line beside = new Line(MOST_BESIDE_AT_ONCE);
-    private final Thread thread = new Thread(this::work, "sent-log");
+    private final List<Line> lines = List.of(urgent, beside);
     private final ReentrantLock writing = new ReentrantLock();
     private volatile boolean closing;
 
@@ -77,9 +77,11 @@ class SentWriter {
         }
     }
 
-    SentWriter(SentBatches batches) {
+    SentWriter(SentBatches batches, ServerExecutors executors) {
         this.batches = batches;
-        thread.start();
+        executors
+                .scheduler()
+                .scheduleWithFixedDelay(this::writeOrLater, SOON_MILLIS, SOON_MILLIS, TimeUnit.MILLISECONDS);
     }
 
     /** Writes soon, in the background. */
@@ -94,7 +96,7 @@ class SentWriter {
 
     /** Returns when it is written, after all that waited for it. */
     void afterAll(Consumer<SentRecords> how) {
-        await(beside.add(how), List.of(urgent, beside));
+        await(beside.add(how), lines);
     }
 
     private void await(CompletableFuture<Void> written, List<Line> lines) {
@@ -140,23 +142,9 @@ class SentWriter {
         return group.isEmpty() || write(group);
     }
 
-    private void work() {
-        List<Line> all = List.of(urgent, beside);
-        while (!closing || all.stream().anyMatch(Line::waits)) {
-            LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(SOON_MILLIS));
-            if (Thread.interrupted()) {
-                LOG.warn("Sent was not fully written");
-                return;
-            }
-            writeOrLater(all);
-        }
-        // Entries taken from the queue while the database was busy.
-        writeWaiting(all);
-    }
-
-    private void writeOrLater(List<Line> all) {
+    private void writeOrLater() {
         try {
-            writeWaiting(all);
+            writeWaiting(lines);
         } catch (RuntimeException | Error e) {
             LOG.error("Sent could not be written; retrying", e);
         }
@@ -199,11 +187,15 @@ class SentWriter {
                         .isPresent();
     }
 
+    /** Writes what is left, when the executors have ended; the log is not waited for then. */
     @PreDestroy
-    void close() throws InterruptedException {
+    void close() {
         closing = true;
-        LockSupport.unpark(thread);
-        thread.join(CLOSING_MILLIS);
-        thread.interrupt();
+        long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(CLOSING_MILLIS);
+        while (lines.stream().anyMatch(Line::waits) && System.nanoTime() < until) {
+            writeOrLater();
+        }
+        // Entries taken from the queue while the database was busy.
+        writeOrLater();
     }
 }
