@@ -11,12 +11,14 @@ import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.util.Set;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.sources.Source;
 
 /** Rules beyond the order of packages: who may use frameworks, who queries sources, and where routes are defined. */
+@Tag("structure")
 class ArchitectureTest {
     private static final String THE_ONE_SENDER = "plainsieve.server.sources.StatementSender";
 

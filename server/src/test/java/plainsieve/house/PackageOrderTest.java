@@ -13,9 +13,11 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Imports point down: each package may import only packages listed before it. */
+@Tag("structure")
 class PackageOrderTest {
     private static final List<String> FROM_THE_FOUNDATION_UP = List.of(
             "plainsieve.core.value",

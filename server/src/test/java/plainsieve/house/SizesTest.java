@@ -17,9 +17,11 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Size limits of files, methods, constructors and records. ESLint enforces those of the front end. */
+@Tag("structure")
 class SizesTest {
     private static final int LINES_OF_A_FILE = 350;
     private static final long FILES_OF_A_FOLDER = 25;

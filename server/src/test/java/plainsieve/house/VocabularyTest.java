@@ -13,9 +13,11 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Replaced coined words stay out, and the glossary names only existing types. */
+@Tag("structure")
 class VocabularyTest {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final List<String> FOLDERS = List.of(
