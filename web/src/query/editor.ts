@@ -1,7 +1,8 @@
 // The SQL editor: plain SQL with colored parameters, and the outcome of each clause at the end of its line.
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
-import { syntaxHighlighting } from '@codemirror/language'
+import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
+import { search, searchKeymap } from '@codemirror/search'
 import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state'
 import {
   Decoration,
@@ -22,7 +23,6 @@ export interface Mark {
   kind: 'parameter' | 'gone' | 'problem' | 'notice' | 'fixed'
   color?: string
   parameter?: string
-  highlighted?: boolean
 }
 
 export interface LineNote {
@@ -40,13 +40,21 @@ export interface FixedPlace {
   words: string
 }
 
-export interface EditorDecorations {
+/** What the analysis of a text shows in it. */
+export interface CheckDecorations {
   marks: Mark[]
-  notes: LineNote[]
   fixed: FixedPlace[]
 }
 
-const decorate = StateEffect.define<EditorDecorations>()
+/** What the last run of a text shows in it. */
+export interface RunDecorations {
+  marks: Mark[]
+  notes: LineNote[]
+}
+
+const showCheck = StateEffect.define<CheckDecorations>()
+const showRun = StateEffect.define<RunDecorations>()
+const showParameter = StateEffect.define<string>()
 
 class NoteWidget extends WidgetType {
   constructor(private readonly note: LineNote) {
@@ -63,20 +71,23 @@ class NoteWidget extends WidgetType {
   }
 }
 
-function decorations(state: EditorState, decorated: EditorDecorations): DecorationSet {
+/* Equal marks share one decoration: there can be thousands of them. */
+function decorationOf({ kind, color = '', parameter = '' }: Mark, known: Map<string, Decoration>): Decoration {
+  const key = [kind, color, parameter].join(' ')
+  const attributes = {
+    ...(color ? { style: `--k:${color}` } : {}),
+    ...(parameter ? { 'data-parameter': parameter } : {}),
+  }
+  const found = known.get(key) ?? Decoration.mark({ class: `cm-${kind}`, attributes, parameter })
+  known.set(key, found)
+  return found
+}
+
+function decorations(state: EditorState, decorated: Pick<RunDecorations, 'marks' | 'notes'>): DecorationSet {
+  const known = new Map<string, Decoration>()
   const ranges = decorated.marks
     .filter(mark => mark.end <= state.doc.length && mark.start < mark.end)
-    .map(mark => ({
-      from: mark.start,
-      to: mark.end,
-      value: Decoration.mark({
-        class: `cm-${mark.kind}${mark.highlighted ? ' cm-highlighted' : ''}`,
-        attributes: {
-          ...(mark.color ? { style: `--k:${mark.color}` } : {}),
-          ...(mark.parameter ? { 'data-parameter': mark.parameter } : {}),
-        },
-      }),
-    }))
+    .map(mark => ({ from: mark.start, to: mark.end, value: decorationOf(mark, known) }))
   const notes = decorated.notes
     .filter(note => note.at <= state.doc.length)
     .map(note => {
@@ -90,20 +101,50 @@ function decorations(state: EditorState, decorated: EditorDecorations): Decorati
   return builder.finish()
 }
 
-const decorationField = StateField.define<DecorationSet>({
+/* Mapped through edits: an edit does not wait for the next analysis, and moves only the marks of its chunk. */
+const checkField = StateField.define<DecorationSet>({
   create: () => Decoration.none,
   update(set, transaction) {
-    const told = transaction.effects.find(effect => effect.is(decorate))
+    const told = transaction.effects.find(effect => effect.is(showCheck))
+    return told ? decorations(transaction.state, { ...told.value, notes: [] }) : set.map(transaction.changes)
+  },
+  provide: field => EditorView.decorations.from(field),
+})
+
+const runField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    const told = transaction.effects.find(effect => effect.is(showRun))
     return told ? decorations(transaction.state, told.value) : set.map(transaction.changes)
   },
   provide: field => EditorView.decorations.from(field),
 })
 
-/* Mapped through edits; results for an older text must not be offered at a wrong position. */
+const highlightMark = Decoration.mark({ class: 'cm-highlighted' })
+
+/* The places of the highlighted parameter, which the analysis has marked. Precedes the marks, to be inside them. */
+const highlightField = StateField.define<{ parameter: string; set: DecorationSet }>({
+  create: () => ({ parameter: '', set: Decoration.none }),
+  update(value, transaction) {
+    const told = transaction.effects.find(effect => effect.is(showParameter))
+    const checked = transaction.effects.some(effect => effect.is(showCheck))
+    const parameter = told ? told.value : value.parameter
+    if (!told && !checked) return { parameter, set: value.set.map(transaction.changes) }
+    const builder = new RangeSetBuilder<Decoration>()
+    if (parameter)
+      transaction.state.field(checkField).between(0, transaction.newDoc.length, (from, to, mark) => {
+        if ((mark.spec as { parameter?: string }).parameter === parameter) builder.add(from, to, highlightMark)
+      })
+    return { parameter, set: builder.finish() }
+  },
+  provide: field => EditorView.decorations.from(field, ({ set }) => set),
+})
+
+/* Results for an older text must not be offered at a wrong position. */
 const fixedField = StateField.define<FixedPlace[]>({
   create: () => [],
   update(places, transaction) {
-    const told = transaction.effects.find(effect => effect.is(decorate))
+    const told = transaction.effects.find(effect => effect.is(showCheck))
     if (told) return told.value.fixed
     return transaction.docChanged ? [] : places
   },
@@ -155,6 +196,7 @@ const escThenTab = EditorView.domEventObservers({
 export interface EditorCallbacks {
   onChange: (text: string) => void
   onRun: () => void
+  onFormat: () => void
   onHover: (parameter: string) => void
   onChoose: (at: number) => void
   onGeometry: (geometry: EditorGeometry) => void
@@ -179,7 +221,9 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
               return !!place
             },
           },
+          { key: 'Shift-Alt-f', run: () => (callbacks.onFormat(), true) },
           ...completionKeymap,
+          ...searchKeymap,
           ...defaultKeymap,
           ...historyKeymap,
           indentWithTab,
@@ -187,7 +231,11 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         completes,
         autocompletion({ icons: false }),
         syntaxHighlighting(look),
-        decorationField,
+        bracketMatching(),
+        search({ top: true }),
+        highlightField,
+        checkField,
+        runField,
         fixedField,
         offerTooltip(callbacks.onChoose),
         escThenTab,
@@ -212,8 +260,17 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
   })
 }
 
-export function showDecorations(view: EditorView, decorated: EditorDecorations): void {
-  view.dispatch({ effects: decorate.of(decorated) })
+export function decorateCheck(view: EditorView, decorated: CheckDecorations): void {
+  view.dispatch({ effects: showCheck.of(decorated) })
+}
+
+export function decorateRun(view: EditorView, decorated: RunDecorations): void {
+  view.dispatch({ effects: showRun.of(decorated) })
+}
+
+/** Highlights the places of a parameter; none for an empty name. */
+export function highlightParameter(view: EditorView, parameter: string): void {
+  view.dispatch({ effects: showParameter.of(parameter) })
 }
 
 export function replaceText(view: EditorView, text: string): void {

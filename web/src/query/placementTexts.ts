@@ -1,7 +1,7 @@
 import type { Placement, PlacementEvidence } from '../api/types'
 import { countInWords } from '../formats'
 import type { LineNote } from './editor'
-import { marginNotes } from './placements'
+import { lineNumbers, marginNotes } from './placements'
 
 /** Where a choice ran, short for the margin. A filled sign: other rows were not read; an outlined one: they were. */
 export function whereInWords(ran: PlacementEvidence): string {
@@ -81,8 +81,9 @@ export function whereAtLength(ran: PlacementEvidence): string {
 export function whereNotes(text: string, placements: Placement[], verdicts: PlacementEvidence[]): LineNote[] {
   if (verdicts.length === 0) return marginNotes(text, placements)
   const byLine = new Map<number, { at: number; words: Set<string>; attention: boolean }>()
+  const lineOf = lineNumbers(text)
   for (const ran of verdicts.filter(verdict => verdict.start >= 0)) {
-    const line = text.slice(0, ran.start).split('\n').length
+    const line = lineOf(ran.start)
     const note = byLine.get(line) ?? { at: ran.start, words: new Set<string>(), attention: false }
     note.words.add(whereInWords(ran) + (ran.advice ? ' ⚠' : ''))
     note.attention ||= ran.advice !== ''

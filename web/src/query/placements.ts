@@ -25,11 +25,28 @@ export function outcomeInWords(placement: Placement): string {
   }
 }
 
+/** The number of the line of an offset, from 0. */
+export function lineNumbers(text: string): (offset: number) => number {
+  const ends: number[] = []
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) ends.push(at)
+  return offset => {
+    let low = 0
+    let high = ends.length
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if ((ends[middle] ?? offset) < offset) low = middle + 1
+      else high = middle
+    }
+    return low
+  }
+}
+
 /** Margin notes, one per line: the outcome of its clauses. */
 export function marginNotes(text: string, placements: Placement[]): LineNote[] {
   const byLine = new Map<number, { at: number; words: Set<string> }>()
+  const lineOf = lineNumbers(text)
   for (const placement of placements.filter(p => p.start >= 0)) {
-    const line = text.slice(0, placement.start).split('\n').length
+    const line = lineOf(placement.start)
     const note = byLine.get(line) ?? { at: placement.start, words: new Set<string>() }
     note.words.add(outcomeInWords(placement))
     byLine.set(line, note)

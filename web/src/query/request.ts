@@ -1,11 +1,12 @@
 // The text of a web request. Described in docs/web-services.md.
+import { firstLine } from './steps'
 
 export const HEADER = 'request 1'
 
 /** The text of a new request. */
 export const START = `${HEADER}\nget /`
 
-export const isRequest = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
+export const isRequest = (text: string): boolean => firstLine(text) === HEADER
 
 /** Whether the outgoing text is a web request. */
 export const isSentRequest = (sent: string): boolean => /^(get|post) \//.test(sent)

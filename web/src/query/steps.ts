@@ -3,7 +3,10 @@
 export const HEADER = 'steps 1'
 const OFF = 'off: '
 
-export const isSteps = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
+/** The first line of a text, which tells its form. */
+export const firstLine = (text: string): string => /^.*/.exec(text)?.[0].trim() ?? ''
+
+export const isSteps = (text: string): boolean => firstLine(text) === HEADER
 
 /** The text of a step, and whether it is enabled. */
 export interface Line {

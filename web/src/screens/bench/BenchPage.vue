@@ -39,7 +39,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
 const { failed, busy, giveToReports, makeReport, askBy, askFrom } = usePublishing(draft)
-const { check, recheck } = useCheck(props.loaded.id, text)
+const { check, checkedText, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
 
@@ -110,7 +110,7 @@ onMounted(() => void parameters.reload())
       <ChoicesPane
         ref="choicesPane"
         :query-id="query.id"
-        :text="text"
+        :current-text="() => text"
         :parameters="parameters"
         :check="check"
         :colors="colors"
@@ -146,6 +146,7 @@ onMounted(() => void parameters.reload())
         ref="editor"
         :text="text"
         :check="check"
+        :checked-text="checkedText"
         :colors="colors"
         :highlighted="highlighted"
         :evidence="evidence"
@@ -190,8 +191,8 @@ onMounted(() => void parameters.reload())
         @add="add"
         ><StatementFormsNote
           :query-id="query.id"
-          :text="text"
-          :choices="trialChoices()"
+          :current-text="() => text"
+          :current-choices="trialChoices"
           :ran="state.status === 'done' ? String(state.answer.started.sentId) : undefined"
       /></RowsPane>
     </template>

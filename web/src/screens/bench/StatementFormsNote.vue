@@ -5,7 +5,12 @@ import { RouterLink } from 'vue-router'
 import { project } from '../../api/client'
 import type { Choices, StatementForm } from '../../api/types'
 
-const props = defineProps<{ queryId: string; text: string; choices: Choices; ran: string | undefined }>()
+const props = defineProps<{
+  queryId: string
+  currentText: () => string
+  currentChoices: () => Choices
+  ran: string | undefined
+}>()
 const forms = shallowRef<StatementForm[]>([])
 const wrong = computed(() => forms.value.filter(form => form.problem))
 const reports = computed(() => [...new Map(forms.value.map(form => [form.reportId, form.report]))])
@@ -20,8 +25,8 @@ watch(
         params: { path: { id: props.queryId } },
         body: {
           runId: '',
-          text: props.text,
-          choices: props.choices,
+          text: props.currentText(),
+          choices: props.currentChoices(),
         },
       })
       .catch(() => [])

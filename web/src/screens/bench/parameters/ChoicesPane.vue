@@ -4,13 +4,15 @@ import { computed, ref, shallowRef } from 'vue'
 import { project } from '../../../api/client'
 import type { ParameterOverview, Problem, Proposal, QueryCheck } from '../../../api/types'
 import type { UsedParameters } from '../../../parameters/useParameters'
+import { countInWords } from '../../../formats'
 import { fixedValue } from '../../../query/steps'
 import ParameterCard from './ParameterCard.vue'
 import ProposalNote from './ProposalNote.vue'
 
 const props = defineProps<{
   queryId: string
-  text: string
+  /** The text of the query, read on request: the pane does not change while it is typed. */
+  currentText: () => string
   parameters: UsedParameters
   check: QueryCheck
   colors: Record<string, string>
@@ -20,6 +22,8 @@ const props = defineProps<{
   cursor: boolean
 }>()
 const emit = defineEmits<{ changed: []; highlight: [name: string]; insert: [name: string] }>()
+
+const MOST_OTHERS = 30
 
 const name = ref('')
 const made = ref('')
@@ -50,11 +54,13 @@ const cards = computed(() => {
     .filter(use => !ends.has(use.definition.name))
     .map(use => ({ use, end: byName.value.get(use.definition.rangeEnd) }))
 })
-const others = computed(() =>
-  props.parameters.uses.value
+/* Those with the typed text in their name. */
+const others = computed(() => {
+  const typed = name.value.trim().toLowerCase()
+  return props.parameters.uses.value
     .map(use => use.definition.name)
-    .filter(other => !shownNames.value.has(other) && other !== made.value),
-)
+    .filter(other => other.includes(typed) && !shownNames.value.has(other) && other !== made.value)
+})
 const missing = computed(() => [
   ...new Set(
     props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter),
@@ -74,7 +80,7 @@ async function make(wanted: string): Promise<void> {
   const found = await project
     .post('/queries/{id}/proposal', {
       params: { path: { id: props.queryId } },
-      body: { text: props.text, name: wanted },
+      body: { text: props.currentText(), name: wanted },
     })
     .catch(() => undefined)
   if (await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))) {
@@ -140,9 +146,12 @@ defineExpose({ makeMissing })
       </div>
       <p v-if="others.length > 0" class="soft small px-3">
         Other parameters of the project:
-        <template v-for="other in others" :key="other"
+        <template v-for="other in others.slice(0, MOST_OTHERS)" :key="other"
           ><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button
           >{{ ' ' }}</template
+        ><template v-if="others.length > MOST_OTHERS"
+          >and {{ countInWords(others.length - MOST_OTHERS) }} more: type a part of the name above to find
+          one.</template
         >
       </p>
       <p v-if="extra.length > 0" class="soft small px-3">

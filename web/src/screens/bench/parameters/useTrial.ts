@@ -33,13 +33,14 @@ export function useTrial(
     trial: true,
   })
 
-  function trialChoices(): Choices {
-    const inText = uses.value.filter(use => check.value.parameters.includes(use.definition.name))
+  const trials = computed(() => {
+    const named = new Set(check.value.parameters)
+    const inText = uses.value.filter(use => named.has(use.definition.name))
     const needed = new Set(inText.flatMap(use => [use.definition.name, ...use.dependencies]))
     return trialsOf(
       uses.value.filter(use => needed.has(use.definition.name)),
       staged.value,
     )
-  }
-  return { trialChoices, clauses }
+  })
+  return { trialChoices: () => trials.value, clauses }
 }

@@ -5,9 +5,10 @@ import type { Failure } from '../../../api/failure'
 import type { ConversionResult, HardCodedOccurrence } from '../../../api/types'
 import FailureNote from '../../../widgets/FailureNote.vue'
 import DifferingDefaults from '../parameters/DifferingDefaults.vue'
-import { listInWords, numberInWords, rowsInWords } from '../../../formats'
+import { countInWords, listInWords, numberInWords, rowsInWords } from '../../../formats'
 
 const props = defineProps<{
+  /** The text in which the values are. */
   text: string
   offers: HardCodedOccurrence[]
   made: ConversionResult | undefined
@@ -16,9 +17,12 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ make: [starts: number[], createNew: boolean]; goTo: [at: number] }>()
 
+const SHOWN_AT_FIRST = 100
+
 const open = ref(false)
+const shown = ref(SHOWN_AT_FIRST)
 const lines = computed(() =>
-  props.offers.flatMap(offer => {
+  props.offers.slice(0, open.value ? shown.value : 0).flatMap(offer => {
     const first = offer.places[0]
     return first
       ? [
@@ -62,7 +66,7 @@ const otherTotals = computed(() => {
 </script>
 
 <template>
-  <div v-if="lines.length || made || failed" class="fixed" aria-label="Hard-coded values" role="region">
+  <div v-if="offers.length || made || failed" class="fixed" aria-label="Hard-coded values" role="region">
     <FailureNote v-if="failed" :failure="failed" class="mb-1" />
     <p
       v-if="made"
@@ -91,9 +95,9 @@ const otherTotals = computed(() => {
         above, or compare the two in Sent.</template
       >
     </p>
-    <div v-if="lines.length" class="row-line">
+    <div v-if="offers.length" class="row-line">
       <button class="as-link" :aria-expanded="open" @click="open = !open">
-        {{ lines.length }} hard-coded {{ lines.length === 1 ? 'value' : 'values' }}
+        {{ countInWords(offers.length) }} hard-coded {{ offers.length === 1 ? 'value' : 'values' }}
       </button>
       <span class="soft small">that viewers cannot change</span><span class="grow"></span>
       <button class="as-link" :disabled="busy" @click="emit('make', [], false)">
@@ -124,6 +128,11 @@ const otherTotals = computed(() => {
             Make it a parameter
           </button></template
         >
+      </li>
+      <li v-if="offers.length > shown">
+        <button class="as-link" @click="shown += SHOWN_AT_FIRST">
+          Show {{ countInWords(Math.min(SHOWN_AT_FIRST, offers.length - shown)) }} more
+        </button>
       </li>
     </ul>
   </div>

@@ -2,7 +2,16 @@
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { NoticeFix, QueryCheck } from '../../../api/types'
-import { createEditor, replaceText, showDecorations, type EditorDecorations, type Mark } from '../../../query/editor'
+import {
+  createEditor,
+  decorateCheck,
+  decorateRun,
+  highlightParameter,
+  replaceText,
+  type CheckDecorations,
+  type Mark,
+  type RunDecorations,
+} from '../../../query/editor'
 import { teachNames } from '../../../query/completion'
 import type { KnownNames } from '../../../query/knownNames'
 import type { UsedAlignment } from '../useAlignedStatement'
@@ -10,6 +19,7 @@ import type { RunEvidence } from '../useRunEvidence'
 import type { UsedHardCodedValues } from './useHardCodedValues'
 import HardCodedNote from './HardCodedNote.vue'
 import NoticesList from './NoticesList.vue'
+import { formatSql } from '../../../query/format'
 import { goneMarks } from '../../../query/placements'
 import { isRequest } from '../../../query/request'
 import { whereNotes } from '../../../query/placementTexts'
@@ -18,6 +28,8 @@ import { highlightLine, leaveSpace } from '../../../query/sideBySide'
 const props = defineProps<{
   text: string
   check: QueryCheck
+  /** The text that was checked. */
+  checkedText: string
   colors: Record<string, string>
   highlighted: string
   /** The outcome of the last run. */
@@ -48,13 +60,13 @@ const told = computed(() => {
   return [...seen.values()]
 })
 
-const decorated = computed<EditorDecorations>(() => {
+/* Positions in the text that was checked, which is the text of the editor when the answer arrives. */
+const checked = computed<CheckDecorations>(() => {
   const marks: Mark[] = props.check.marks.map(mark => ({
     ...mark,
     kind: 'parameter',
     parameter: mark.name,
     color: props.colors[mark.name],
-    highlighted: props.highlighted === mark.name,
   }))
   const problems: Mark[] = placed.value.map(problem => ({
     start: problem.start,
@@ -73,10 +85,15 @@ const decorated = computed<EditorDecorations>(() => {
     })),
   )
   const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
+  return { fixed, marks: [...fixedMarks, ...notices, ...marks, ...problems] }
+})
+
+const ran = computed<RunDecorations>(() => {
+  const placements = props.evidence.placements.value
+  if (placements.length === 0) return { marks: [], notes: [] }
   return {
-    fixed,
-    marks: [...fixedMarks, ...goneMarks(props.evidence.placements.value), ...notices, ...marks, ...problems],
-    notes: whereNotes(props.text, props.evidence.placements.value, props.evidence.verdicts.value),
+    marks: goneMarks(placements),
+    notes: whereNotes(props.text, placements, props.evidence.verdicts.value),
   }
 })
 
@@ -89,6 +106,15 @@ function fix(parameter: string, { edits, mark, option: taken }: NoticeFix): void
   if (mark) return emit('mend', parameter, mark, taken)
   if (!view) return
   view.dispatch({ changes: edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
+  view.focus()
+}
+const unformatted = ref(false)
+async function format(): Promise<void> {
+  if (!view || asRequest.value) return
+  const before = view.state.doc.toString()
+  const after = await formatSql(before, props.known.source)
+  unformatted.value = after === undefined
+  if (after !== undefined && view.state.doc.toString() === before) replaceText(view, after)
   view.focus()
 }
 const cursor = (): number => view?.state.selection.main.head ?? 0
@@ -106,12 +132,14 @@ onMounted(() => {
   view = createEditor(box.value, props.text, {
     onChange: text => emit('edit', text),
     onRun: () => emit('run'),
+    onFormat: () => void format(),
     onHover: name => emit('highlight', name),
     onChoose: at => void make([at], false),
     onGeometry: props.aligned.setGeometry,
     onLine: props.aligned.setLine,
   })
-  showDecorations(view, decorated.value)
+  decorateCheck(view, checked.value)
+  decorateRun(view, ran.value)
   teachNames(view, props.known, asRequest.value)
 })
 watch([() => props.known, asRequest], ([now, request]) => view && teachNames(view, now, request))
@@ -119,7 +147,12 @@ watch(
   () => props.text,
   text => view && replaceText(view, text),
 )
-watch(decorated, now => view && showDecorations(view, now))
+watch(checked, now => view && decorateCheck(view, now))
+watch(ran, now => view && decorateRun(view, now))
+watch(
+  () => props.highlighted,
+  now => view && highlightParameter(view, now),
+)
 watch(props.aligned.spaces, now => view && leaveSpace(view, now))
 watch(props.aligned.line, now => view && highlightLine(view, now))
 onBeforeUnmount(() => view?.destroy())
@@ -135,12 +168,19 @@ onBeforeUnmount(() => view?.destroy())
       <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
         Convert to steps
       </button>
+      <button v-if="text.trim() && !asRequest" type="button" class="as-link small" title="Shift Alt F" @click="format">
+        Format
+      </button>
     </div>
     <slot></slot>
     <div ref="box" class="editor"></div>
     <div class="below">
+      <div v-if="unformatted" class="note m-2" role="status">
+        This text cannot be formatted without changing it.
+        <button class="as-link" @click="unformatted = false">Close</button>
+      </div>
       <HardCodedNote
-        :text="text"
+        :text="checkedText"
         :offers="check.hardCodedValues"
         :made="made"
         :failed="failed"

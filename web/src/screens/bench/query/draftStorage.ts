@@ -20,6 +20,11 @@ export function forgetDraft(id: string): void {
   localStorage.removeItem(keyOf(id))
 }
 
+/** A text that is too long for this browser's storage is only sent to the server. */
 export function keepDraft(id: string, kept: StoredDraft): void {
-  localStorage.setItem(keyOf(id), JSON.stringify(kept))
+  try {
+    localStorage.setItem(keyOf(id), JSON.stringify(kept))
+  } catch {
+    forgetDraft(id)
+  }
 }

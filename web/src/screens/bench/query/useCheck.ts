@@ -9,8 +9,9 @@ const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: 
 export function useCheck(
   queryId: string,
   text: Ref<string>,
-): { check: ShallowRef<QueryCheck>; recheck: () => Promise<void> } {
+): { check: ShallowRef<QueryCheck>; checkedText: ShallowRef<string>; recheck: () => Promise<void> } {
   const check = shallowRef<QueryCheck>(NOTHING)
+  const checkedText = shallowRef('')
   let timer: ReturnType<typeof setTimeout> | undefined
 
   async function recheck(): Promise<void> {
@@ -19,6 +20,7 @@ export function useCheck(
       .post('/queries/{id}/check', { params: { path: { id: queryId } }, body: { text: sent } })
       .catch(() => undefined)
     if (!found || sent !== text.value) return
+    checkedText.value = sent
     // A temporarily unreadable text keeps its parameters: cards must not disappear while a quote is being typed.
     check.value =
       found.parameters.length === 0 && found.problems.length > 0
@@ -32,5 +34,5 @@ export function useCheck(
   })
   void recheck()
   onScopeDispose(() => clearTimeout(timer))
-  return { check, recheck }
+  return { check, checkedText, recheck }
 }

@@ -9,8 +9,10 @@ export function useKnownNames(query: () => Query, uses: () => ParameterOverview[
   const { state } = useLoaded(signal =>
     project.get('/sources/{id}/contents', { params: { path: { id: query().sourceId } }, signal }),
   )
+  /* The query changes with each save; its names do not. */
+  const source = computed(() => query().sourceName)
   return computed(() => ({
-    source: query().sourceName,
+    source: source.value,
     tables: Object.fromEntries(
       state.value.status === 'ready'
         ? state.value.data.tables.map(table => [table.name, table.columns.map(column => column.name)])

@@ -13,10 +13,13 @@ export interface StepCount {
   failed: boolean
 }
 
+/** With the number of its step. */
+type KeptCount = StepCount & { step: number }
+
 const UNTOLD = { asked: () => {}, behind: () => {}, arriving: () => {} }
 
 export interface UsedStepCounts {
-  counts: ShallowRef<Map<string, StepCount>>
+  counts: ShallowRef<Map<string, KeptCount>>
   countOf: (step: number) => StepCount | undefined
   count: (step: number) => Promise<void>
 }
@@ -28,7 +31,7 @@ export function useStepCounts(
   choices: () => Choices,
   reading: Ref<StepsAnalysis>,
 ): UsedStepCounts {
-  const counts = shallowRef(new Map<string, StepCount>())
+  const counts = shallowRef(new Map<string, KeptCount>())
   const leaving = new AbortController()
   onScopeDispose(() => leaving.abort())
   const keyOf = (lines: Line[], step: number): string => JSON.stringify([upTo(lines, step), choices()])
@@ -55,14 +58,14 @@ export function useStepCounts(
     const key = keyOf(lines, step)
     if (counts.value.has(key)) return
     const result = await found(lines, step)
-    counts.value = new Map(counts.value).set(key, result)
+    counts.value = new Map(counts.value).set(key, { ...result, step })
   }
 
   const countOf = (step: number): StepCount | undefined => counts.value.get(keyOf(linesOf(text.value), step))
   watch(text, () => {
+    if (counts.value.size === 0) return
     const lines = linesOf(text.value)
-    const now = new Set(lines.map((_line, i) => keyOf(lines, i)))
-    counts.value = new Map([...counts.value].filter(([key]) => now.has(key)))
+    counts.value = new Map([...counts.value].filter(([key, { step }]) => keyOf(lines, step) === key))
   })
   return { counts, countOf, count }
 }

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import net.sf.jsqlparser.JSQLParserException;
 import net.sf.jsqlparser.parser.CCJSqlParserUtil;
+import org.junit.jupiter.api.Tag;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
@@ -33,6 +34,7 @@ import plainsieve.core.value.Value;
  * test this runs over the stored inputs; {@code JAZZER_FUZZ=1 mvn -pl core test -Dtest=RewritingFuzzTest} searches for new
  * ones, guided by coverage, for {@code maxDuration}.
  */
+@Tag("slow")
 class RewritingFuzzTest {
     private static final Pattern CLAUSE_AS_NAME = Pattern.compile("(?i)(\\bfrom|\\bjoin|,)\\s*(order|group|limit)\\b");
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Map;
 import java.util.SplittableRandom;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -22,6 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /** Random texts composed of relevant fragments cause only the engine's own error. */
+@Tag("slow")
 class ParserFuzzTest {
     private static final long SEED = 20260323;
     private static final int TEXTS = 20_000;

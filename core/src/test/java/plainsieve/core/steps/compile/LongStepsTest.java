@@ -3,6 +3,7 @@ package plainsieve.core.steps.compile;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -10,7 +11,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 
 /** Steps of the maximum length, and the maximum number of steps. */
-@Timeout(value = 20, unit = TimeUnit.SECONDS)
+@Tag("slow")
+@Timeout(value = 60, unit = TimeUnit.SECONDS)
 class LongStepsTest {
     private static StepsAnalysis read(String steps) {
         return StepsAnalysis.of("steps 1\n" + steps, Dialects.of("postgresql"), FerryTables.all());
