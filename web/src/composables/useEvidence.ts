@@ -14,6 +14,7 @@ export function useEvidence(sentId: () => number | undefined): {
 
   async function ask(measured: boolean): Promise<void> {
     current?.abort()
+    current = undefined
     const id = sentId()
     if (id === undefined) return void (proof.value = undefined)
     const mine = (current = new AbortController())

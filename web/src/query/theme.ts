@@ -55,6 +55,7 @@ export const theme = EditorView.theme({
     fontFamily: "'Atkinson Hyperlegible'",
     fontSize: '12.5px',
   },
+  '.cm-panel.cm-search input, .cm-panel.cm-search button, .cm-panel.cm-search label': { fontSize: '12.5px' },
   '.cm-textfield': { background: 'var(--field)', color: 'var(--ink)', border: '1px solid var(--edge)' },
   '.cm-button': {
     background: 'none',

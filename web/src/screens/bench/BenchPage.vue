@@ -30,6 +30,7 @@ import { useHardCodedValues } from './query/useHardCodedValues'
 import { usePublishing } from './query/usePublishing'
 import { useKnownNames } from './query/useKnownNames'
 import { useFixes } from './query/useFixes'
+import { useRunOnOpening } from './useRunOnOpening'
 import { useTrial } from './parameters/useTrial'
 import { useBenchSteps } from './steps/useBenchSteps'
 
@@ -39,7 +40,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
 const { failed, busy, giveToReports, makeReport, askBy, askFrom } = usePublishing(draft)
-const { check, checkedText, recheck } = useCheck(props.loaded.id, text)
+const { check, checkedText, first: firstCheck, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
 
@@ -87,7 +88,11 @@ async function renamed(): Promise<void> {
 
 const mend = useFixes(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
-onMounted(() => void parameters.reload())
+const runOnOpening = useRunOnOpening(props.loaded.sourceId)
+onMounted(async () => {
+  await Promise.all([parameters.reload(), firstCheck])
+  if (state.value.status === 'idle') await runOnOpening.open(text.value, check.value, run)
+})
 </script>
 
 <template>
@@ -187,6 +192,7 @@ onMounted(() => void parameters.reload())
         :after="looked"
         :fresh="fresh"
         :as-steps="asSteps"
+        :opening="runOnOpening"
         @everything="look(undefined)"
         @add="add"
         ><StatementFormsNote

@@ -7,6 +7,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import RunningWords from '../../views/RunningWords.vue'
 import RowTable from '../../views/rows/RowTable.vue'
+import type { RunOnOpening } from './useRunOnOpening'
 import StepsOfCell from './steps/StepsOfCell.vue'
 
 const props = defineProps<{
@@ -17,6 +18,7 @@ const props = defineProps<{
   asSteps?: boolean
   /** Columns that this step brought. */
   fresh?: string[]
+  opening: RunOnOpening
 }>()
 const emit = defineEmits<{ everything: []; add: [words: string] }>()
 const picked = shallowRef<{ column: Column; cell: Cell | undefined; at: HTMLElement }>()
@@ -29,6 +31,7 @@ function take(words: string): void {
   picked.value = undefined
   if (words) emit('add', words)
 }
+const { wanted, permitted } = props.opening
 const answer = computed(() => lastAnswer(props.state))
 
 /* The previous row count, for comparison. */
@@ -54,6 +57,9 @@ const count = computed(() => {
         >
       </span>
       <span class="grow"></span>
+      <label class="soft small opening" :title="permitted ? undefined : 'Disabled for this source'"
+        ><input v-model="wanted" type="checkbox" :disabled="!permitted" /> run on opening</label
+      >
       <span v-if="after !== undefined" class="soft small"
         >after step {{ after + 1 }} ·
         <button class="as-link" @click="emit('everything')">after all of them</button></span
@@ -90,6 +96,13 @@ const count = computed(() => {
 .rows {
   flex: 1;
   min-height: 0;
+}
+.opening {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  align-self: center;
+  margin-right: 10px;
 }
 .stale {
   opacity: 0.55;

@@ -41,6 +41,7 @@ const start = props.source ?? {
   concurrentStatements: USUAL_PLACES,
   timeoutSeconds: 0,
   functions: [],
+  runOnOpening: true,
   tableOverrides: {},
 }
 const fields = reactive({
@@ -56,6 +57,7 @@ const fields = reactive({
   /* 0 stands for the server's own limit and is shown as empty. */
   timeoutSeconds: start.timeoutSeconds || '',
   functions: start.functions.join(', '),
+  runOnOpening: start.runOnOpening,
 })
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
@@ -113,7 +115,8 @@ async function tryAndKeep(): Promise<void> {
 }
 
 /* The settings when the form was opened: a colleague's changes since then are not overwritten. */
-const SENT = 'id kind host port database user signIn concurrentStatements timeoutSeconds functions tableOverrides'
+const SENT =
+  'id kind host port database user signIn concurrentStatements timeoutSeconds functions runOnOpening tableOverrides'
 const seen = Object.fromEntries(SENT.split(' ').map(name => [name, start[name as keyof typeof start]])) as NewSource
 
 async function keep(): Promise<void> {
@@ -151,6 +154,7 @@ async function keep(): Promise<void> {
         :placeholder="source ? 'as before, on the same server' : ''"
     /></label>
     <SourceLimits
+      v-model:run-on-opening="fields.runOnOpening"
       v-model:concurrent-statements="fields.concurrentStatements"
       v-model:timeout-seconds="fields.timeoutSeconds"
       v-model:functions="fields.functions"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/* The limits of a source's statements: concurrency, timeout, and additionally permitted functions. */
-import { BFormInput } from 'bootstrap-vue-next'
+/* The limits of a source's statements: concurrency, timeout, additionally permitted functions, and runs without a command. */
+import { BFormCheckbox, BFormInput } from 'bootstrap-vue-next'
 
 defineProps<{ onServer: boolean }>()
 const concurrentStatements = defineModel<number | string>('concurrentStatements', { required: true })
 const timeoutSeconds = defineModel<number | string>('timeoutSeconds', { required: true })
 const functions = defineModel<string>('functions', { required: true })
+const runOnOpening = defineModel<boolean>('runOnOpening', { required: true })
 </script>
 
 <template>
@@ -26,6 +27,7 @@ const functions = defineModel<string>('functions', { required: true })
       placeholder="usual"
       aria-label="Seconds" />
     seconds.
+    <BFormCheckbox v-model="runOnOpening" class="functions">Run a query when an author opens it</BFormCheckbox>
     <label v-if="onServer" class="functions"
       >Also allow these functions, which are not proven to be read-only
       <BFormInput v-model="functions" placeholder="none, or names such as harbour.tide, nextval" autocomplete="off"

@@ -9,7 +9,12 @@ const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: 
 export function useCheck(
   queryId: string,
   text: Ref<string>,
-): { check: ShallowRef<QueryCheck>; checkedText: ShallowRef<string>; recheck: () => Promise<void> } {
+): {
+  check: ShallowRef<QueryCheck>
+  checkedText: ShallowRef<string>
+  first: Promise<void>
+  recheck: () => Promise<void>
+} {
   const check = shallowRef<QueryCheck>(NOTHING)
   const checkedText = shallowRef('')
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -32,7 +37,7 @@ export function useCheck(
     clearTimeout(timer)
     timer = setTimeout(() => void recheck(), CHECK_AFTER)
   })
-  void recheck()
+  const first = recheck()
   onScopeDispose(() => clearTimeout(timer))
-  return { check, checkedText, recheck }
+  return { check, checkedText, first, recheck }
 }

@@ -8,15 +8,17 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The limits of a source, and additionally permitted functions. Validated on construction.
+ * The limits of a source, additionally permitted functions, and whether it is queried without a command. Validated on
+ * construction.
  *
  * @param concurrentStatements maximum number of concurrent statements; others wait
  * @param timeoutSeconds statement timeout; 0: the server's default
  * @param functions names of additionally permitted functions, which the database cannot prove to be read-only
+ * @param runOnOpening whether the bench runs a query when it is opened
  */
-public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<String> functions) {
+public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<String> functions, boolean runOnOpening) {
     /** The limits of a source without settings. */
-    public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of());
+    public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of(), true);
 
     /** Additional concurrent short statements: lists, previews and plans. */
     public static final int PLACES_BESIDE = 3;
@@ -55,12 +57,12 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
 
     /** The same for a number of statements and of seconds. */
     public SourceLimits(int places, int seconds) {
-        this(places, seconds, Set.of());
+        this(places, seconds, Set.of(), true);
     }
 
     /** The same with functions that its statements may call. */
     public SourceLimits allowing(String... names) {
-        return new SourceLimits(concurrentStatements, timeoutSeconds, Set.of(names));
+        return new SourceLimits(concurrentStatements, timeoutSeconds, Set.of(names), runOnOpening);
     }
 
     /** The statement timeout: the shorter of both. */

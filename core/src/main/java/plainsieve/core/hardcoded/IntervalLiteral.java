@@ -55,8 +55,14 @@ final class IntervalLiteral {
         boolean apart = inside.group(2) == null;
         Optional<String> unit = apart ? unit(written(amount + 1)) : unit(inside.group(2));
         boolean more = apart && tokens.isWord(amount + 2, "to");
-        return unit.filter(one -> !more)
+        return unit.filter(one -> !more && !isEndOfDay(word, one, inside.group(1)))
                 .map(one -> found(one, inside.group(1), new Span(word, apart ? amount + 2 : amount + 1)));
+    }
+
+    /** {@code < :to + interval '1 day'} includes the last day of a range; the day is no value of anyone's choice. */
+    private boolean isEndOfDay(int word, String unit, String amount) {
+        boolean toParameter = tokens.isSymbol(word - 1, "+") && tokens.is(word - 2, TokenKind.PARAMETER);
+        return toParameter && unit.equals("day") && amount.equals("1");
     }
 
     private String written(int at) {

@@ -11,6 +11,8 @@ class IntervalLiteralTest {
             postgresql # x > now() - interval '3 days'        # x > now() - (:days * interval '1 day')
             postgresql # x > now() - interval '1 Week'        # x > now() - (:weeks * interval '1 week')
             postgresql # x > now() - interval '3' month       # x > now() - (:months * interval '1 month')
+            postgresql # x < :to + interval '2 days'          # x < :to + (:days * interval '1 day')
+            duckdb     # x < day + interval '1 day'           # x < day + (:days * interval '1 day')
             duckdb     # x > y + interval 2 year              # x > y + (:years * interval '1 year')
             mariadb    # x > now() - interval 3 month         # x > now() - interval :months month
             mariadb    # x > now() - interval '3' day         # x > now() - interval :days day
@@ -32,6 +34,8 @@ class IntervalLiteralTest {
             postgresql # x > now() - interval '3 moons'
             postgresql # interval < y
             postgresql # x > now() - (:days * interval '1 day')
+            postgresql # x < :to + interval '1 day'
+            mariadb    # x < :to + interval 1 day
             postgresql # x > now() - n * interval '1 day'
             mariadb    # x > now() - interval '1:30' minute_second
             mariadb    # x > now() - interval y day

@@ -69,6 +69,7 @@ class SourceContentsApi {
      * @param concurrentStatements maximum number of concurrent statements
      * @param timeoutSeconds statement timeout; 0: the server's default
      * @param functions additionally permitted functions, which the database cannot prove to be read-only
+     * @param runOnOpening whether the bench runs a query when it is opened
      * @param tableOverrides column types of files, by table and column
      * @param columnTypes possible column types; empty unless it is a folder
      * @param rejectedSince since when it rejects the user or password and is not queried, ISO 8601; empty if it does not
@@ -87,6 +88,7 @@ class SourceContentsApi {
             int concurrentStatements,
             int timeoutSeconds,
             List<String> functions,
+            boolean runOnOpening,
             Map<String, Map<String, String>> tableOverrides,
             List<String> columnTypes,
             List<String> headerLines,
@@ -106,6 +108,7 @@ class SourceContentsApi {
                     limits.concurrentStatements(),
                     limits.timeoutSeconds(),
                     limits.functions().stream().sorted().toList(),
+                    limits.runOnOpening(),
                     fields.tableOverrides(),
                     settings instanceof SourceSettings.Folder ? CellFormat.allWords() : List.of(),
                     settings instanceof SourceSettings.Folder ? HeaderRow.offeredWords() : List.of(),

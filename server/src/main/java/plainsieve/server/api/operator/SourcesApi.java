@@ -81,6 +81,7 @@ class SourcesApi {
      * @param timeoutSeconds statement timeout; 0: the server's default
      * @param password empty keeps the stored one, while server and user stay the same
      * @param functions additionally permitted functions, which the database cannot prove to be read-only
+     * @param runOnOpening whether the bench runs a query when it is opened; true if missing
      * @param tableOverrides column types of files, by table and column
      * @param seen the version on which a change is based; missing for an unconditional change
      */
@@ -96,6 +97,7 @@ class SourcesApi {
             Integer concurrentStatements,
             int timeoutSeconds,
             List<@NotNull(message = RequestLimits.MISSING) String> functions,
+            Boolean runOnOpening,
             Map<
                             @NotNull(message = RequestLimits.MISSING) String,
                             @NotNull(message = RequestLimits.MISSING) Map<
@@ -113,6 +115,7 @@ class SourcesApi {
             signIn = stripped(signIn);
             password = Absent.orEmpty(password);
             functions = Absent.orEmpty(functions);
+            runOnOpening = runOnOpening == null ? SourceLimits.USUAL.runOnOpening() : runOnOpening;
             tableOverrides = tableOverrides == null ? Map.of() : tableOverrides;
         }
 
@@ -134,7 +137,7 @@ class SourcesApi {
         }
 
         private SourceLimits limits() {
-            return new SourceLimits(concurrentStatements, timeoutSeconds, Set.copyOf(functions));
+            return new SourceLimits(concurrentStatements, timeoutSeconds, Set.copyOf(functions), runOnOpening);
         }
     }
 

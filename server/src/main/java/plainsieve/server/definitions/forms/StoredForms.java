@@ -159,7 +159,8 @@ public final class StoredForms {
         return new SourceLimits(
                 kept.path("concurrentStatements").asInt(SourceLimits.USUAL.concurrentStatements()),
                 kept.path("timeoutSeconds").asInt(SourceLimits.USUAL.timeoutSeconds()),
-                kept.path("functions").valueStream().map(JsonNode::asString).collect(Collectors.toSet()));
+                kept.path("functions").valueStream().map(JsonNode::asString).collect(Collectors.toSet()),
+                kept.path("runOnOpening").asBoolean(SourceLimits.USUAL.runOnOpening()));
     }
 
     public String write(SourceSettings settings, SourceLimits limits) {
@@ -170,7 +171,9 @@ public final class StoredForms {
         if (settings instanceof ServiceSettings service) {
             kept.put("signIn", service.signIn().word());
         }
-        kept.put("concurrentStatements", limits.concurrentStatements()).put("timeoutSeconds", limits.timeoutSeconds());
+        kept.put("concurrentStatements", limits.concurrentStatements())
+                .put("timeoutSeconds", limits.timeoutSeconds())
+                .put("runOnOpening", limits.runOnOpening());
         kept.set(
                 "functions",
                 json.valueToTree(limits.functions().stream().sorted().toList()));
