@@ -31,17 +31,18 @@ const screens = computed(() => [
   ...(me.value?.accounts && (me.value.operator || isOperator.value) ? [{ path: '/people', name: 'People' }] : []),
 ])
 const onAnyScreen = ref<InstanceType<typeof OnAnyScreen>>()
-const history = useHistory()
+const history = useHistory(() => route.path)
 const partMissing = usePartMissing()
 const loadAgain = (): void => window.location.reload()
 provide(historyKey, history)
 
-/* Fields and the editor have their own undo; elsewhere the last edit of a parameter is undone. */
+/* Fields and the editor have their own undo; elsewhere the last edit of the page is undone. */
 function keys(event: KeyboardEvent): void {
   const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
-  if (typing || !event.ctrlKey || event.key.toLowerCase() !== 'z') return
+  const key = event.key.toLowerCase()
+  if (typing || !(event.ctrlKey || event.metaKey) || (key !== 'z' && key !== 'y')) return
   event.preventDefault()
-  void (event.shiftKey ? history.redo() : history.undo())
+  void (event.shiftKey || key === 'y' ? history.redo() : history.undo())
 }
 onMounted(() => window.addEventListener('keydown', keys))
 onBeforeUnmount(() => window.removeEventListener('keydown', keys))
@@ -68,7 +69,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <button
       v-if="history.undone.value"
       class="as-link turn"
-      :title="`Redo ${history.undone.value.label} (Ctrl Shift Z)`"
+      :title="`Redo ${history.undone.value.label} (Ctrl Y)`"
       :disabled="history.busy.value"
       @click="history.redo">
       Redo {{ history.undone.value.label }}

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { ref } from 'vue'
 import { useHistory } from './useHistory'
 
 function edits(log: string[]) {
@@ -30,6 +31,24 @@ describe('edits', () => {
     await history.undo()
     history.add(edit('c'))
     expect(history.undone.value).toBeUndefined()
+  })
+
+  it('of another page wait for a return to it', async () => {
+    const log: string[] = []
+    const edit = edits(log)
+    const page = ref('bench')
+    const history = useHistory(() => page.value)
+    history.add(edit('a'))
+    page.value = 'report'
+    await history.undo()
+    expect(log).toEqual([])
+    history.add(edit('b'))
+    await history.undo()
+    page.value = 'bench'
+    await history.undo()
+    expect(log).toEqual(['-b', '-a'])
+    page.value = 'report'
+    expect(history.undone.value?.label).toBe('b')
   })
 
   it('stay when they cannot be undone', async () => {

@@ -20,26 +20,37 @@ export interface History {
 const MOST_EDITS = 100
 export const historyKey: InjectionKey<History> = Symbol('history')
 
-/** The edits of this visit, newest last. A failed undo is reported at its place, and the edit stays. */
-export function useHistory(): History {
-  const past = shallowRef<Edit[]>([])
-  const future = shallowRef<Edit[]>([])
+interface PageEdit extends Edit {
+  page: string
+}
+
+/**
+ * The edits of this visit, newest last. Those of another page are not undone, but kept for a return to it. A failed undo is
+ * reported at its place, and the edit stays.
+ *
+ * @param page the current page
+ */
+export function useHistory(page: () => string = () => ''): History {
+  const past = shallowRef<PageEdit[]>([])
+  const future = shallowRef<PageEdit[]>([])
   const busy = shallowRef(false)
-  const done = computed(() => past.value.at(-1))
-  const undone = computed(() => future.value.at(-1))
+  const newest = (edits: PageEdit[]): PageEdit | undefined => edits.filter(edit => edit.page === page()).at(-1)
+  const done = computed(() => newest(past.value))
+  const undone = computed(() => newest(future.value))
 
   function add(edit: Edit): void {
-    past.value = [...past.value, edit].slice(-MOST_EDITS)
-    future.value = []
+    past.value = [...past.value, { ...edit, page: page() }].slice(-MOST_EDITS)
+    future.value = future.value.filter(other => other.page !== page())
   }
 
-  async function step(edit: Edit | undefined, work: 'undo' | 'redo'): Promise<void> {
+  async function step(edit: PageEdit | undefined, work: 'undo' | 'redo'): Promise<void> {
     if (!edit || busy.value) return
     busy.value = true
     try {
       if (!(await edit[work]())) return
-      past.value = work === 'undo' ? past.value.slice(0, -1) : [...past.value, edit]
-      future.value = work === 'undo' ? [...future.value, edit] : future.value.slice(0, -1)
+      const without = (edits: PageEdit[]): PageEdit[] => edits.filter(other => other !== edit)
+      past.value = work === 'undo' ? without(past.value) : [...past.value, edit]
+      future.value = work === 'undo' ? [...future.value, edit] : without(future.value)
     } finally {
       busy.value = false
     }

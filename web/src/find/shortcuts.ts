@@ -6,7 +6,7 @@ export interface NewKeyNotice {
 
 const EVERYWHERE: NewKeyNotice[] = [
   { keys: 'Ctrl K', what: 'find anything' },
-  { keys: 'Ctrl Z', what: 'undo the last edit; with Shift, redo' },
+  { keys: 'Ctrl Z, Ctrl Y', what: 'undo the last edit of this page, and redo it' },
   { keys: '?', what: 'show these shortcuts' },
 ]
 const MARKS: NewKeyNotice[] = [
@@ -26,7 +26,14 @@ const BY_SCREEN: [RegExp, NewKeyNotice[]][] = [
       { keys: 'Del', what: 'remove it' },
     ],
   ],
-  [/^\/reports\/[^/]+$/, [...MARKS, { keys: 'Esc', what: 'clear the last pick' }]],
+  [
+    /^\/reports\/[^/]+$/,
+    [
+      ...MARKS,
+      { keys: 'Ctrl Z, Ctrl Y', what: 'undo the last choice, and redo it' },
+      { keys: 'Esc', what: 'clear the last pick' },
+    ],
+  ],
   [/^\/reports$/, [{ keys: '/', what: 'search' }]],
   [
     /^\/queries\/./,

@@ -58,6 +58,7 @@ export function viewContext(
       viewParameters: {},
       links: {},
       queryLimits: {},
+      dateRanges: {},
       partners: {},
       maximumRows: 1000,
       definition: { views: [] },

@@ -1,4 +1,4 @@
-import { computed, provide, ref, type ComputedRef, type Ref, type ShallowRef } from 'vue'
+import { computed, inject, provide, ref, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { SIGNED } from '../../api/inAddress'
 import type { Failure } from '../../api/failure'
@@ -6,6 +6,7 @@ import type { Choice, Choices, Problem, Question, Report } from '../../api/types
 import { defaultsOf, sameChoice } from '../../choices/choices'
 import { signedChoices } from '../../choices/link'
 import { steady } from '../../composables/steady'
+import { historyKey } from '../../composables/useHistory'
 import { choosingKey } from '../../composables/useChoosing'
 import { useLinkedChoices } from './useLinkedChoices'
 import { useQuestion } from './useQuestion'
@@ -44,6 +45,7 @@ const without = (all: Choices, names: string[]): Choices =>
 /** The choices of one report and their validation. */
 export function useReader(report: Report, linkedChoices: Choices, address: ReportAddress): UseReader {
   const route = useRoute()
+  const history = inject(historyKey, undefined)
   const defaults = defaultsOf(report.parameters)
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
   /* Fixed choices replace defaults; the server rejects contradicting choices of the link. */
@@ -94,11 +96,18 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
     const real = Object.entries(changed).filter(([name, choice]) => !sameChoice(choices.value[name], choice))
     if (real.length === 0) return
     dropped.value = []
-    void set({ ...choices.value, ...(Object.fromEntries(real) as Record<string, Choice>) })
+    change({ ...choices.value, ...(Object.fromEntries(real) as Record<string, Choice>) })
   }
 
-  const forget = (name: string): void => void set(without(choices.value, [name]))
-  const reset = (): void => void set(complete({}))
+  const put = (all: Choices): Promise<boolean> => Promise.resolve(set(all)).then(() => true)
+  function change(after: Choices): void {
+    const before = choices.value
+    void put(after)
+    history?.add({ label: 'the last choice', undo: () => put(before), redo: () => put(after) })
+  }
+
+  const forget = (name: string): void => change(without(choices.value, [name]))
+  const reset = (): void => change(complete({}))
   const strangers = computed(() =>
     problems.value.filter(problem => !(problem.parameter in defaults) || problem.parameter in fixed.value),
   )

@@ -75,21 +75,30 @@ async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')
 }
 
-async function make(wanted: string): Promise<void> {
-  if (!wanted) return
+/* The field is free for the next one at once; a rejected sentence returns to it, unless something else was typed. */
+async function submit(): Promise<void> {
+  const wanted = name.value.trim()
+  name.value = ''
+  if (!(await make(wanted)) && !name.value) name.value = wanted
+}
+
+async function make(wanted: string): Promise<boolean> {
+  if (!wanted) return true
   const found = await project
     .post('/queries/{id}/proposal', {
       params: { path: { id: props.queryId } },
       body: { text: props.currentText(), name: wanted },
     })
     .catch(() => undefined)
-  if (await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))) {
+  const added = await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))
+  if (added) {
     proposal.value = found
     made.value = wanted
-    name.value = ''
     emit('changed')
   }
+  return added
 }
+const rejection = computed(() => props.parameters.failures[name.value] ?? props.parameters.failures[''])
 /* A parameter in a step is created at once, from the compared column, and tried with the former value. */
 async function makeMissing(wanted: string, before: string): Promise<void> {
   if (byName.value.has(wanted)) return
@@ -133,7 +142,7 @@ defineExpose({ makeMissing })
         <button class="as-link" @click="make(wanted)">Make it</button>
         <div v-if="parameters.failures[wanted]" role="alert">{{ parameters.failures[wanted]?.message }}</div>
       </div>
-      <form class="new" @submit.prevent="make(name)">
+      <form class="new" @submit.prevent="submit">
         <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button
           class="as-link"
           type="submit"
@@ -141,8 +150,8 @@ defineExpose({ makeMissing })
           + Parameter
         </button>
       </form>
-      <div v-if="name && parameters.failures[name]" class="note bad m-2" role="alert">
-        {{ parameters.failures[name]?.message }}
+      <div v-if="name && rejection" class="note bad m-2" role="alert">
+        {{ rejection.message }} {{ rejection.advice }}
       </div>
       <p v-if="others.length > 0" class="soft small px-3">
         Other parameters of the project:

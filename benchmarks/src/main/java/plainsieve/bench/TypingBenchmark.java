@@ -84,8 +84,9 @@ public final class TypingBenchmark {
             millis[i] = taskMillis(browser) - before;
         }
         Arrays.sort(millis);
+        System.out.println();
         System.out.printf(
-                "%ntyping in %,d lines, project of %,d parameters: key press median %.0f ms, slowest %.0f ms%n",
+                "typing in %,d lines, project of %,d parameters: key press median %.0f ms, slowest %.0f ms%n",
                 lines, PARAMETERS, millis[KEYS / 2], millis[KEYS - 1]);
     }
 

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
@@ -72,6 +73,41 @@ class BenchTest extends BrowserTest {
         browser.typeLines(card(parameter) + " textarea", "Tarn", "Vessay");
         browser.untilText("[data-test=row-count]", "4"::equals);
         assertThat(browser.text(".sent .statement")).contains("island in (Tarn, Vessay)");
+    }
+
+    @Test
+    void runsAQueryWhenItIsOpenedUnlessDisabled() {
+        String id = newQuery("Opened", "ferries", "select name from ports where island = 'Tarn'");
+        browser.open("/queries/" + id);
+        browser.untilText("[data-test=row-count]", "2"::equals);
+        browser.click("[aria-label=Rows] input[type=checkbox]");
+        try {
+            browser.reload();
+            browser.untilText("[aria-label=Rows]", text -> text.contains("Not run yet."));
+            assertThat(browser.all("[data-test=row-count]")).isEmpty();
+        } finally {
+            browser.click("[aria-label=Rows] input[type=checkbox]");
+        }
+    }
+
+    @Test
+    void returnsARejectedParameterWithItsReason() {
+        browser.open("/queries/" + newQuery("Rejected", "ferries", "select 1"));
+        WebElement field = browser.see("[aria-label='Name of a new parameter']");
+        field.sendKeys("tide is a kind of moon", Keys.ENTER);
+        browser.untilText("[aria-label=Choices] .note.bad", text -> !text.isBlank());
+        browser.until(() -> "tide is a kind of moon".equals(field.getDomProperty("value")) ? true : null);
+    }
+
+    @Test
+    void formatsAndUndoesInTheEditor() {
+        browser.open("/queries/" + newQuery("Unformatted", "ferries", "select 1"));
+        browser.writeQuery("select name from ports where island = :islet or name is null");
+        browser.click("[aria-label=Query] button", "Format");
+        browser.untilText(".cm-content", text -> text.lines()
+                .anyMatch(line -> line.strip().equals("where")));
+        browser.chord(Keys.CONTROL, "z");
+        browser.untilText(".cm-content", text -> text.contains("ports where island = :islet or name"));
     }
 
     @Test

@@ -164,6 +164,21 @@ class ControlsTest extends BrowserTest {
     }
 
     @Test
+    void undoesAndRedoesAChoice() {
+        browser.open(DIARY);
+        String face = "[data-control=quay] .dropdown-face";
+        String before = browser.text(face);
+        browser.click(face);
+        browser.pick("[data-control=quay]", "Lunna");
+        browser.untilText(face, text -> text.contains("Lunna"));
+        browser.press(Keys.ESCAPE);
+        browser.chord(Keys.CONTROL, "z");
+        browser.untilText(face, before::equals);
+        browser.chord(Keys.CONTROL, "y");
+        browser.untilText(face, text -> text.contains("Lunna"));
+    }
+
+    @Test
     void waitsForRunAndMarksOutdatedRows() {
         browser.open(DIARY);
         String before = browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
