@@ -119,7 +119,7 @@ describe('a download', () => {
   }
 
   it('orders the rows as they are sorted, and shows its progress to the end', async () => {
-    const order = vi.spyOn(project, 'post').mockResolvedValue(undefined as never)
+    const order = vi.spyOn(project, 'post').mockResolvedValue(undefined)
     vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined)
     vi.spyOn(project, 'get').mockResolvedValue({ state: 'done', rows: 1067383, problem: '' } as never)
     page = await mounted(DownloadPanel, props, 'close')
@@ -135,7 +135,7 @@ describe('a download', () => {
     page = await mounted(DownloadPanel, props, 'close')
     button('Download')?.click()
     await eventually(() => expect(words()).toContain('Too many downloads. Wait.'))
-    order.mockResolvedValue(undefined as never)
+    order.mockResolvedValue(undefined)
     vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined)
     vi.spyOn(project, 'get').mockResolvedValue({ state: 'failed', rows: 7, problem: 'The source ended.' } as never)
     button('Download')?.click()

@@ -2,27 +2,17 @@
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { NoticeFix, QueryCheck } from '../../../api/types'
-import {
-  createEditor,
-  decorateCheck,
-  decorateRun,
-  highlightParameter,
-  replaceText,
-  type CheckDecorations,
-  type Mark,
-  type RunDecorations,
-} from '../../../query/editor'
+import { createEditor, decorateCheck, decorateRun, highlightParameter, replaceText } from '../../../query/editor'
 import { teachNames } from '../../../query/completion'
 import type { KnownNames } from '../../../query/knownNames'
 import type { UsedAlignment } from '../useAlignedStatement'
 import type { RunEvidence } from '../useRunEvidence'
+import { useDecorations } from './useDecorations'
 import type { UsedHardCodedValues } from './useHardCodedValues'
 import HardCodedNote from './HardCodedNote.vue'
 import NoticesList from './NoticesList.vue'
 import { formatSql } from '../../../query/format'
-import { goneMarks } from '../../../query/placements'
 import { isRequest } from '../../../query/request'
-import { whereNotes } from '../../../query/placementTexts'
 import { highlightLine, leaveSpace } from '../../../query/sideBySide'
 
 const props = defineProps<{
@@ -60,42 +50,7 @@ const told = computed(() => {
   return [...seen.values()]
 })
 
-/* Positions in the text that was checked, which is the text of the editor when the answer arrives. */
-const checked = computed<CheckDecorations>(() => {
-  const marks: Mark[] = props.check.marks.map(mark => ({
-    ...mark,
-    kind: 'parameter',
-    parameter: mark.name,
-    color: props.colors[mark.name],
-  }))
-  const problems: Mark[] = placed.value.map(problem => ({
-    start: problem.start,
-    end: Math.max(problem.end, problem.start + 1),
-    kind: 'problem',
-  }))
-  const notices: Mark[] = props.check.notices
-    .filter(notice => notice.start >= 0)
-    .map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocking ? 'problem' : 'notice' }))
-  const fixed = props.check.hardCodedValues.flatMap(offer =>
-    offer.places.map(place => ({
-      start: place.start,
-      end: place.end,
-      at: offer.places[0]?.start ?? place.start,
-      words: offer.description,
-    })),
-  )
-  const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
-  return { fixed, marks: [...fixedMarks, ...notices, ...marks, ...problems] }
-})
-
-const ran = computed<RunDecorations>(() => {
-  const placements = props.evidence.placements.value
-  if (placements.length === 0) return { marks: [], notes: [] }
-  return {
-    marks: goneMarks(placements),
-    notes: whereNotes(props.text, placements, props.evidence.verdicts.value),
-  }
-})
+const { checked, ran } = useDecorations(props, placed)
 
 function insertAtCursor(words: string): void {
   view?.dispatch(view.state.replaceSelection(words))

@@ -11,7 +11,7 @@ const reading = shallowRef({ steps: [] } as unknown as StepsAnalysis)
 it('keeps the counts of steps before a change, and drops those after it', async () => {
   const text = ref('steps 1\nfrom crossings\nwhere a = 1\nfirst 5 rows')
   const scope = effectScope()
-  const { count, countOf } = scope.run(() => useStepCounts('q', text, () => ({}), reading))!
+  const { count, countOf } = scope.run(() => useStepCounts('q', text, () => ({}), reading)) ?? expect.fail()
   await count(0)
   await count(2)
   text.value = 'steps 1\nfrom crossings\nwhere a = 2\nfirst 5 rows'
