@@ -53,6 +53,7 @@ class PackageOrderTest {
             "plainsieve.files",
             "plainsieve.cli",
             "plainsieve.sources",
+            "plainsieve.sources.threads",
             "plainsieve.sources.jdbc.vendor",
             "plainsieve.sources.jdbc",
             "plainsieve.sources.engine",

@@ -23,6 +23,7 @@ import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.rewrite.filter.FilterPlacer;
+import plainsieve.core.rewrite.filter.UniqueColumnNames;
 import plainsieve.core.rewrite.rule.ConditionRule;
 import plainsieve.core.rewrite.rule.ConditionShape;
 import plainsieve.core.rewrite.rule.ConditionSite;

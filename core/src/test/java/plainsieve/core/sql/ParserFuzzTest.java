@@ -16,7 +16,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.ResultShape;
-import plainsieve.core.rewrite.UniqueColumnNames;
+import plainsieve.core.rewrite.filter.UniqueColumnNames;
 import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;

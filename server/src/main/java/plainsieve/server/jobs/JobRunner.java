@@ -49,17 +49,11 @@ public class JobRunner {
     private final Semaphore places = new Semaphore(AT_ONCE);
     private final ServerExecutors executors;
 
-    JobRunner(
-            List<JobHandler> kinds,
-            JobRecords records,
-            JobPlanner jobPlanner,
-            List<JobListener> watching,
-            ServerExecutors executors,
-            Clock clock) {
-        this.kinds = kinds.stream().collect(Collectors.toMap(JobHandler::kind, Function.identity()));
+    JobRunner(JobRegistry registry, JobRecords records, JobPlanner jobPlanner, ServerExecutors executors, Clock clock) {
+        this.kinds = registry.handlers().stream().collect(Collectors.toMap(JobHandler::kind, Function.identity()));
         this.records = records;
         this.jobPlanner = jobPlanner;
-        this.watching = watching;
+        this.watching = registry.listeners();
         this.executors = executors;
         this.clock = clock;
     }

@@ -99,10 +99,9 @@ class JobFaultsTest {
 
     private static JobRunner runner(JobHandler work, JobRecords records) {
         return new JobRunner(
-                List.of(work),
+                new JobRegistry(List.of(work), List.of()),
                 records,
                 server.part(JobPlanner.class),
-                List.of(),
                 server.part(ServerExecutors.class),
                 Clock.systemUTC());
     }

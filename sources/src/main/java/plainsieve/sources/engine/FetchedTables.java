@@ -15,7 +15,7 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.HelperThreads;
+import plainsieve.sources.threads.HelperThreads;
 
 /**
  * Cached fetched tables. Concurrent requests share one fetch, which is cancelled when its last requester

@@ -13,7 +13,6 @@ import java.util.function.Function;
 import plainsieve.core.evidence.Plan;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalog;
-import plainsieve.sources.HelperThreads;
 import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
@@ -23,6 +22,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EnginePool;
+import plainsieve.sources.threads.HelperThreads;
 
 /**
  * A folder of files as a database of an embedded engine. Every query checks first whether files have

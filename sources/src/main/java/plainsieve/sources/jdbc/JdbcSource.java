@@ -17,7 +17,6 @@ import plainsieve.core.sql.ReadOnlyCheck;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalog;
-import plainsieve.sources.HelperThreads;
 import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
@@ -30,6 +29,7 @@ import plainsieve.sources.TimeLimit;
 import plainsieve.sources.jdbc.vendor.CatalogReader;
 import plainsieve.sources.jdbc.vendor.Vendor;
 import plainsieve.sources.jdbc.vendor.Vendors;
+import plainsieve.sources.threads.HelperThreads;
 
 /** A database with a pool of read-only connections. Connects on first use. */
 public final class JdbcSource implements Source {

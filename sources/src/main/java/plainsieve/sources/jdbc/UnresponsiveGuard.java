@@ -10,8 +10,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
-import plainsieve.sources.HelperThreads;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.threads.HelperThreads;
 
 /**
  * Fails fast while a database accepts connections but does not respond. Later requests fail immediately, while a background probe

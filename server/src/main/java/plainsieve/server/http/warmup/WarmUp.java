@@ -4,12 +4,6 @@ import jakarta.annotation.PreDestroy;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,7 +17,6 @@ import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.results.runs.ListPrefetch;
-import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.ServiceSettings;
@@ -47,8 +40,7 @@ class WarmUp {
     private final Settings settings;
     private final WarmUpRequest warmUpRequest;
     private final ListPrefetch runs;
-    private final ServerExecutors executors;
-    private volatile Future<?> beside = CompletableFuture.completedFuture(null);
+    private final Thread beside = new Thread(this::run, "warm-up");
     private volatile boolean ending;
 
     WarmUp(
@@ -56,20 +48,20 @@ class WarmUp {
             StatementSender statementSender,
             Settings settings,
             WarmUpRequest warmUpRequest,
-            ListPrefetch runs,
-            ServerExecutors executors) {
+            ListPrefetch runs) {
         this.projects = projects;
         this.statementSender = statementSender;
         this.settings = settings;
         this.warmUpRequest = warmUpRequest;
         this.runs = runs;
-        this.executors = executors;
     }
 
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            beside = executors.lookups().submit(this::run);
+            beside.setDaemon(true);
+            beside.setPriority(Thread.MIN_PRIORITY);
+            beside.start();
         }
     }
 
@@ -116,11 +108,7 @@ class WarmUp {
     @PreDestroy
     void end() throws InterruptedException {
         ending = true;
-        try {
-            beside.get(LONGEST_END_MILLIS, TimeUnit.MILLISECONDS);
-        } catch (ExecutionException | CancellationException | TimeoutException e) {
-            LOG.debug("Warm-up did not end", e);
-        }
+        beside.join(LONGEST_END_MILLIS);
     }
 
     private static Stream<Query> queries(Project live) {

@@ -1,4 +1,4 @@
-package plainsieve.core.rewrite;
+package plainsieve.core.rewrite.filter;
 
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.SqlFeature;
-import plainsieve.core.rewrite.filter.OutputColumns;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.OutputColumn;

@@ -1,4 +1,4 @@
-package plainsieve.sources;
+package plainsieve.sources.threads;
 
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.LinkedBlockingQueue;
