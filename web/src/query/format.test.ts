@@ -36,6 +36,15 @@ describe('Formatting SQL', () => {
     expect(await formatSql("select 'open", 'PostgreSQL 17')).toBeUndefined()
   })
 
+  it.each([
+    ["select $tag$ it's  two   blanks $tag$", 'MariaDB 10.11'],
+    ["select E'it\\\\'s  two', 1", 'SQLite 3'],
+    ['select `a  b` from t', 'PostgreSQL 17'],
+  ])('never changes blanks in %s', async (sql, kind) => {
+    const formatted = (await formatSql(sql, kind)) ?? sql
+    expect(formatted).toContain(/[$'`][^]*[$'`]/.exec(sql)?.[0])
+  })
+
   it('keeps blanks in texts', async () => {
     expect(await formatSql("select  'a   b'", 'SQLite 3')).toContain("'a   b'")
   })

@@ -11,6 +11,14 @@ const LANGUAGES: Record<string, SqlLanguage> = {
 
 const withoutBlanks = (sql: string): string => sql.replace(/\s+/g, '')
 
+/* Texts, quoted names and comments: blanks in them have a meaning, and a line comment must not swallow what follows it. */
+const quoted = (sql: string): string[] =>
+  (sql.match(/'(?:[^'\\]|\\.|'')*'|"[^"]*"|`[^`]*`|\[[^\]]*\]|\$\w*\$[^]*?\$\w*\$|--[^\n]*|\/\*[^]*?\*\//g) ?? []).map(
+    one => (one.startsWith('--') ? one.trimEnd() : one),
+  )
+const differsInBlanksOnly = (one: string, other: string): boolean =>
+  withoutBlanks(one) === withoutBlanks(other) && quoted(one).join('\n') === quoted(other).join('\n')
+
 /**
  * The text with standard line breaks and indents; undefined if it cannot be formatted without changing more than blanks.
  *
@@ -26,7 +34,7 @@ export async function formatSql(sql: string, source: string): Promise<string | u
       expressionWidth: 90,
       tabWidth: 2,
     })
-    return withoutBlanks(formatted) === withoutBlanks(sql) ? formatted : undefined
+    return differsInBlanksOnly(formatted, sql) ? formatted : undefined
   } catch {
     return undefined
   }

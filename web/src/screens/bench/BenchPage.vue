@@ -90,8 +90,10 @@ const mend = useFixes(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
 const runOnOpening = useRunOnOpening(props.loaded.sourceId)
 onMounted(async () => {
+  const opened = text.value
   await Promise.all([parameters.reload(), firstCheck])
-  if (state.value.status === 'idle') await runOnOpening.open(text.value, check.value, run)
+  const isUntouched = (): boolean => text.value === opened && state.value.status === 'idle'
+  await runOnOpening.open({ text: opened, check: check.value, isUntouched, run })
 })
 </script>
 

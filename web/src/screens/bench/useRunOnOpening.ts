@@ -1,4 +1,4 @@
-import { ref, watch, type Ref } from 'vue'
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import { project } from '../../api/client'
 import type { QueryCheck } from '../../api/types'
 
@@ -9,23 +9,38 @@ export interface RunOnOpening {
   wanted: Ref<boolean>
   /** Whether the source permits it; unknown sources do not. */
   permitted: Ref<boolean>
-  /** Runs the query as it was opened, unless the author or the source disables that or the text has problems. */
-  open: (text: string, check: QueryCheck, run: () => void) => Promise<void>
+  /**
+   * Runs the query as it was opened, unless the author or the source disables that, the text has problems, or the author has
+   * edited it, run it or left meanwhile.
+   */
+  open: (opened: OpenedQuery) => Promise<void>
+}
+
+interface OpenedQuery {
+  text: string
+  check: QueryCheck
+  /** Whether the text is unchanged, and nothing has been run. */
+  isUntouched: () => boolean
+  run: () => void
 }
 
 /* Procedures may write; they run on command only. */
-const isProcedure = (text: string): boolean => /^\s*(call|exec|execute)\b/i.test(text)
+const isProcedure = (text: string): boolean =>
+  /^(\s|\{|--[^\n]*\n|#[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*(call|exec|execute)\b/i.test(text)
 
 export function useRunOnOpening(sourceId: string): RunOnOpening {
   const wanted = ref(localStorage.getItem(KEPT) !== 'off')
   const permitted = ref(false)
   watch(wanted, now => localStorage.setItem(KEPT, now ? 'on' : 'off'))
 
-  async function open(text: string, check: QueryCheck, run: () => void): Promise<void> {
+  let left = false
+  onScopeDispose(() => (left = true))
+
+  async function open({ text, check, isUntouched, run }: OpenedQuery): Promise<void> {
     const source = await project.get('/sources/{id}', { params: { path: { id: sourceId } } }).catch(() => undefined)
     permitted.value = source?.runOnOpening ?? false
     const runnable = text.trim() !== '' && !isProcedure(text) && check.problems.length === 0
-    if (wanted.value && permitted.value && runnable) run()
+    if (wanted.value && permitted.value && runnable && isUntouched() && !left) run()
   }
   return { wanted, permitted, open }
 }

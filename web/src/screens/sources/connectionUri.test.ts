@@ -25,6 +25,7 @@ describe('a connection URI', () => {
     [' jdbc:mariadb://localhost:3306/harbour\n', 'mariadb', 'localhost', 3306, 'harbour', '', ''],
     ['mysql://reader:x@10.0.0.7/harbour?ssl-mode=REQUIRED', 'mariadb', '10.0.0.7', 0, 'harbour', 'reader', 'x'],
     ['jdbc:trino://cluster:8080/ferries/winter', 'trino', 'cluster', 8080, 'ferries.winter', '', ''],
+    ['jdbc:trino://cluster:80/ferries', 'trino', 'cluster', 80, 'ferries', '', ''],
     ['jdbc:sqlite:/data/my%20ports.db', 'sqlite', '', 0, '/data/my ports.db', '', ''],
     ['duckdb:///data/ferries.duckdb', 'duckdb', '', 0, '/data/ferries.duckdb', '', ''],
     ['postgresql://[::1]:5432/ferries', 'postgresql', '::1', 5432, 'ferries', '', ''],

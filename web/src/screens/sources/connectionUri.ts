@@ -38,7 +38,8 @@ export function readConnectionUri(typed: string): ConnectionUri | undefined {
   }
   if (!kind || !rest.startsWith('//')) return undefined
   try {
-    const url = new URL(`http:${rest}`)
+    /* No scheme of the web, whose default ports would be omitted. */
+    const url = new URL(`database:${rest}`)
     const parts = url.pathname.split('/').filter(part => part !== '')
     return {
       kind,

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
@@ -63,6 +64,15 @@ class UniqueColumnNamesTest {
             """)
     void leavesOtherTextsUnchanged(String dialect, String query) {
         assertThat(sent(dialect, query)).isEqualTo(query);
+    }
+
+    @Test
+    @Timeout(20)
+    void namesAHundredThousandColumnsInLinearTime() {
+        assertThat(query("postgresql", "select 1 as x" + ", 1 as x".repeat(100_000))
+                        .rewrite(CHOICES, ResultShape.allRows(), Statement.NO_CAP)
+                        .text())
+                .endsWith(", 1 as \"x_100001\"");
     }
 
     @Test

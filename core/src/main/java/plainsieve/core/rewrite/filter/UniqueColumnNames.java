@@ -1,6 +1,7 @@
 package plainsieve.core.rewrite.filter;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -75,9 +76,10 @@ public final class UniqueColumnNames {
         }
         Set<String> referenced = referenced(block, columns);
         List<TextEdit> edits = new ArrayList<>();
+        Map<String, Integer> numbers = new HashMap<>();
         repeated.forEach((column, name) -> {
             if (!referenced.contains(name.toLowerCase(Locale.ROOT))) {
-                edits.add(named(column, unused(name, taken)));
+                edits.add(named(column, unused(name, taken, numbers)));
             }
         });
         return edits;
@@ -87,11 +89,13 @@ public final class UniqueColumnNames {
         return dialect.has(SqlFeature.CASE_SENSITIVE_NAMES) ? name : name.toLowerCase(Locale.ROOT);
     }
 
-    private String unused(String name, Set<String> taken) {
-        int number = 2;
+    /** @param numbers the last number of each name: a list can repeat one thousands of times */
+    private String unused(String name, Set<String> taken, Map<String, Integer> numbers) {
+        int number = numbers.getOrDefault(key(name), 1) + 1;
         while (!taken.add(key(name + "_" + number))) {
             number++;
         }
+        numbers.put(key(name), number);
         return name + "_" + number;
     }
 

@@ -28,7 +28,9 @@ public class ServerExecutors implements SmartLifecycle {
 
     private static final int MAX_LOOKUPS = 64;
     private static final int MAX_WAITING_LOOKUPS = 2_000;
-    private static final int SCHEDULER_THREADS = 3;
+    /** Three kinds of periodic work wait for locked records; deadlines must not wait with them. */
+    private static final int SCHEDULER_THREADS = 5;
+
     private static final Duration IDLE = Duration.ofSeconds(60);
     private static final Duration RETRY_AFTER = Duration.ofSeconds(5);
 

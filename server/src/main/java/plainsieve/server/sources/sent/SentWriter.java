@@ -9,6 +9,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
@@ -194,6 +195,7 @@ class SentWriter {
         long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(CLOSING_MILLIS);
         while (lines.stream().anyMatch(Line::waits) && System.nanoTime() < until) {
             writeOrLater();
+            LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(TRIED_EVERY_MILLIS));
         }
         // Entries taken from the queue while the database was busy.
         writeOrLater();
