@@ -88,12 +88,10 @@ async function renamed(): Promise<void> {
 
 const mend = useFixes(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
-const runOnOpening = useRunOnOpening(props.loaded.sourceId)
+const runOnOpening = useRunOnOpening(props.loaded.sourceId, text, state)
 onMounted(async () => {
-  const opened = text.value
   await Promise.all([parameters.reload(), firstCheck])
-  const isUntouched = (): boolean => text.value === opened && state.value.status === 'idle'
-  await runOnOpening.open({ text: opened, check: check.value, isUntouched, run })
+  await runOnOpening.open(check.value, run)
 })
 </script>
 

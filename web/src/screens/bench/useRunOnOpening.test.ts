@@ -1,7 +1,8 @@
-import { effectScope } from 'vue'
+import { effectScope, ref } from 'vue'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { project } from '../../api/client'
 import type { QueryCheck } from '../../api/types'
+import type { RunState } from '../../composables/useRun'
 import { useRunOnOpening } from './useRunOnOpening'
 
 const NO_PROBLEMS: QueryCheck = { parameters: [], marks: [], problems: [], notices: [], hardCodedValues: [] }
@@ -16,11 +17,14 @@ afterEach(() => {
   localStorage.clear()
 })
 
-async function runs(text: string, { touched = false, leaves = false, check = NO_PROBLEMS } = {}): Promise<boolean> {
+async function runs(opened: string, { typed = opened, leaves = false, check = NO_PROBLEMS } = {}): Promise<boolean> {
   const run = vi.fn()
+  const text = ref(opened)
+  const state = ref<RunState>({ status: 'idle' })
   const scope = effectScope()
-  const { open } = scope.run(() => useRunOnOpening('ferries')) ?? expect.fail()
-  const opening = open({ text, check, isUntouched: () => !touched, run })
+  const { open } = scope.run(() => useRunOnOpening('ferries', text, state)) ?? expect.fail()
+  const opening = open(check, run)
+  text.value = typed
   if (leaves) scope.stop()
   await opening
   scope.stop()
@@ -37,7 +41,7 @@ it.each(['', 'call late(1)', '-- why\n/* or not */ CALL late(1)', '# why\n{ call
 )
 
 it('does not run what was edited, left, or has problems', async () => {
-  expect(await runs('select 1', { touched: true })).toBe(false)
+  expect(await runs('select 1', { typed: 'select 2' })).toBe(false)
   expect(await runs('select 1', { leaves: true })).toBe(false)
   const problems = [{}] as QueryCheck['problems']
   expect(await runs('select 1', { check: { ...NO_PROBLEMS, problems } })).toBe(false)
