@@ -1,6 +1,6 @@
 // The SQL editor: plain SQL with colored parameters, and the outcome of each clause at the end of its line.
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
-import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
+import { defaultKeymap, history, historyKeymap, indentWithTab, isolateHistory } from '@codemirror/commands'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state'
@@ -273,7 +273,11 @@ export function highlightParameter(view: EditorView, parameter: string): void {
   view.dispatch({ effects: showParameter.of(parameter) })
 }
 
+/** Replaces the whole text, as one edit that is undone apart from typing just before it. */
 export function replaceText(view: EditorView, text: string): void {
   if (view.state.doc.toString() !== text)
-    view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
+    view.dispatch({
+      changes: { from: 0, to: view.state.doc.length, insert: text },
+      annotations: isolateHistory.of('full'),
+    })
 }
