@@ -2,7 +2,7 @@
 /* The current project, the others, and a new one. Each project is a page of its own. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { project, server } from './api/client'
+import { server } from './api/client'
 import { type Failure, asFailure } from './api/failure'
 import { useMe } from './api/me'
 import { inServer } from './api/location'
@@ -35,7 +35,10 @@ const add = (): Promise<void> =>
   })
 const rename = (): Promise<void> =>
   attempt(async () => {
-    await project.put('/name', { body: { name: called.value } })
+    await server.patch('/projects/{project}', {
+      params: { path: { project: projectId } },
+      body: { name: called.value },
+    })
     called.value = ''
     await reload()
   })

@@ -48,6 +48,7 @@ interface Api<All> {
   get: Call<All, 'get'>
   post: Call<All, 'post'>
   put: Call<All, 'put'>
+  patch: Call<All, 'patch'>
   remove: Call<All, 'delete'>
   /** Every item of a list, page after page. */
   list: Call<All, 'get'>
@@ -91,6 +92,7 @@ function api<All>(root: string): Api<All> {
     get: call('get'),
     post: call('post'),
     put: call('put'),
+    patch: call('patch'),
     remove: call('delete'),
     list,
     stream,

@@ -10,7 +10,7 @@ const rows: Parameter = {
   ...newParameter('rows'),
   type: 'integer',
   unit: 'rows',
-  unlimitedValue: '0',
+  unlimitedValue: 0,
   blankLabel: 'every row',
 }
 const day: Parameter = { ...newParameter('day'), type: 'date' }

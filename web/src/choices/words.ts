@@ -8,7 +8,7 @@ const MOST_NAMED = 3
 export function choiceInWords(parameter: Parameter, choice: Choice, list: ListedValue[]): string {
   if (choice.kind === 'blank') return parameter.blankLabel || `any ${parameter.label.toLowerCase()}`
   if (choice.kind === 'all') return `every ${parameter.label.toLowerCase()}`
-  if (parameter.unlimitedValue !== '' && choice.values[0] === parameter.unlimitedValue)
+  if (parameter.unlimitedValue !== null && choice.values[0] === String(parameter.unlimitedValue))
     return parameter.blankLabel || 'every row'
   const labels = new Map(list.map(item => [item.value, item.label]))
   const words = choice.values.map(value => textInWords(labels.get(value) ?? valueInWords(parameter, value)))

@@ -35,7 +35,7 @@ const control = computed(() => {
   const { parameter, kind } = props
   if (parameter.list.kind !== 'any') return kind === 'slicer' || kind === 'search' ? ValuePicker : DropdownControl
   if (parameter.multiple) return LinesControl
-  if (kind === 'rows' || parameter.unlimitedValue !== '') return RowsControl
+  if (kind === 'rows' || parameter.unlimitedValue !== null) return RowsControl
   if (parameter.type === 'boolean') return SwitchControl
   if (PERIODS.includes(parameter.covers)) return PeriodControl
   return parameter.type === 'date' ? DateControl : TextControl

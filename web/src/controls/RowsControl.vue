@@ -9,7 +9,7 @@ const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
 const STEPS = [50, 100, 500, 1000, 5000]
-const everyRow = computed(() => props.parameter.unlimitedValue)
+const everyRow = computed(() => String(props.parameter.unlimitedValue ?? ''))
 const options = computed(() => {
   const current = Number(onlyValue(props.modelValue))
   const numbers = [...new Set([...STEPS, ...(current > 0 ? [current] : [])])].sort((a, b) => a - b)

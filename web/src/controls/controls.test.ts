@@ -75,11 +75,7 @@ describe('a control of multiple lines', () => {
 
 describe('a row limit control', () => {
   it('offers the selected number among the usual ones, and all rows', async () => {
-    const { root } = await control(
-      RowsControl,
-      { type: 'integer', unlimitedValue: '0', blankLabel: '' },
-      chosen(['70']),
-    )
+    const { root } = await control(RowsControl, { type: 'integer', unlimitedValue: 0, blankLabel: '' }, chosen(['70']))
     const options = [...root.querySelectorAll('option')].map(option => option.value)
     expect(options).toEqual(['50', '70', '100', '500', '1000', '5000', '0'])
     expect(root.querySelector('select')?.value).toBe('70')

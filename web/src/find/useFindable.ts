@@ -41,7 +41,7 @@ export function useFindable(): {
       ...queries.map(one => ({
         kind: 'query' as const,
         name: one.name,
-        note: one.sourceId,
+        note: one.source,
         path: `/queries/${one.id}`,
       })),
       ...parameters.map(({ definition }) => ({

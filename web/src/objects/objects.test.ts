@@ -41,8 +41,8 @@ describe('the actions of an object', () => {
     field.dispatchEvent(new Event('input', { bubbles: true }))
     root.querySelector('form')?.dispatchEvent(new Event('submit', { cancelable: true, bubbles: true }))
     await eventually(() => expect(seen).toHaveLength(1))
-    expect(seen[0]).toMatchObject({ method: 'PUT', body: { name: 'Delays', version: 7 } })
-    expect(seen[0]?.path).toMatch(/\/queries\/late\/name$/)
+    expect(seen[0]).toMatchObject({ method: 'PATCH', body: { name: 'Delays', version: 7 } })
+    expect(seen[0]?.path).toMatch(/\/queries\/late$/)
   })
 
   it('do not remove a used object', async () => {

@@ -65,9 +65,9 @@ export function useObject(thing: () => ProjectObject, changed: () => Promise<voi
     const { kind, id, version = 0, audience = '' } = thing()
     const params = { path: { id } }
     await attempt<unknown>(() => {
-      if (kind === 'source') return project.put('/sources/{id}/name', { params, body: { name } })
-      if (kind === 'query') return project.put('/queries/{id}/name', { params, body: { name, version } })
-      return project.put('/reports/{id}/name', { params, body: { name, audience, version } })
+      if (kind === 'source') return project.patch('/sources/{id}', { params, body: { name } })
+      if (kind === 'query') return project.patch('/queries/{id}', { params, body: { name, version } })
+      return project.patch('/reports/{id}', { params, body: { name, audience, version } })
     })
   }
 

@@ -23,9 +23,7 @@ describe('two authors of one parameter', () => {
   })
 
   it('compare choices and lists by content', () => {
-    expect(changedFields(base, { ...base, trialChoice: { kind: 'blank', values: [], withoutValue: false } })).toEqual(
-      [],
-    )
-    expect(changedFields(base, { ...base, trialChoice: chosen(['A']) })).toEqual(['trialChoice'])
+    expect(changedFields(base, { ...base, trial: { kind: 'blank', values: [], withoutValue: false } })).toEqual([])
+    expect(changedFields(base, { ...base, trial: chosen(['A']) })).toEqual(['trial'])
   })
 })

@@ -35,7 +35,7 @@ const WORDS: Partial<Record<Field, string>> = {
   rangeEnd: 'range',
   rowAccess: 'row access',
   default: 'default',
-  trialChoice: 'trial value',
+  trial: 'trial value',
   multiple: 'one or many',
   covers: 'what a value covers',
   whenUnlisted: 'handling of missing values',

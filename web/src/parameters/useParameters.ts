@@ -52,7 +52,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     inTurn(name, () => project.remove('/parameters/{name}', { params: { path: { name } } }))
   const replace = (from: Parameter, to: Parameter) => inTurn(to.name, () => send(from, to))
   const name = (from: string, to: string) =>
-    inTurn(from, () => project.put('/parameters/{name}/name', { params: { path: { name: from } }, body: { name: to } }))
+    inTurn(from, () => project.patch('/parameters/{name}', { params: { path: { name: from } }, body: { name: to } }))
   const arrange = (names: string[]) => inTurn('', () => project.post('/parameters/order', { body: { names } }))
 
   const undoable = useUndoable(onTextsChanged)
@@ -115,11 +115,11 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   async function choose(tried: string, trial: Choice): Possible {
     const use = uses.value.find(other => other.definition.name === tried)
     if (!use) return false
-    use.definition.trialChoice = trial
+    use.definition.trial = trial
     return inTurn(tried, async () => {
       const params = { path: { name: tried } }
       const newest = await project.get('/parameters/{name}', { params })
-      await project.put('/parameters/{name}', { params, body: { ...newest, trialChoice: trial } })
+      await project.put('/parameters/{name}', { params, body: { ...newest, trial: trial } })
     })
   }
 

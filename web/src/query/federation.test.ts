@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest'
-import { isSentToSeveral, offersOf, piecesOf, sourcesOf } from './federation'
+import { type Decision, isSentToSeveral, offersOf, piecesOf, sourcesOf } from './federation'
 
 const travel = { from: 'office', to: 'harbour', columns: ['day', 'port'] }
-const said = (decision: string): string =>
+const said = (decision: Decision): string =>
   piecesOf({ ...travel, decision })
     .map(piece => piece.text)
     .join('')
 
 describe('the key transfer decision', () => {
-  it.each([
-    ['', 'Values of day and port from office stay here and are not sent to harbour.'],
+  it.each<[Decision, string]>([
+    ['open', 'Values of day and port from office stay here and are not sent to harbour.'],
     ['allowed', 'Values of day and port from office may be sent to harbour.'],
     ['refused', 'Values of day and port from office are never sent to harbour.'],
   ])('is a sentence: %s', (decision, words) => expect(said(decision)).toBe(words))
 
   it('has one mark with all decisions', () => {
-    expect(piecesOf({ ...travel, decision: '' }).filter(piece => piece.mark)).toHaveLength(1)
-    expect(offersOf().map(offer => offer.id)).toEqual(['allowed', 'refused', ''])
+    expect(piecesOf({ ...travel, decision: 'open' }).filter(piece => piece.mark)).toHaveLength(1)
+    expect(offersOf().map(offer => offer.id)).toEqual(['allowed', 'refused', 'open'])
   })
 })
 

@@ -19,14 +19,18 @@ export function sentInWords(sent: string): string {
 export const sourcesOf = (parts: Federation['parts']): string =>
   listInWords([...new Set(parts.map(part => part.source))])
 
-const OPEN = 'stay here'
-const WORDS: Record<string, string> = { allowed: 'may be sent', refused: 'are never sent' }
+export type Decision = Transfer['decision']
+const WORDS: Record<Decision, string> = {
+  allowed: 'may be sent',
+  refused: 'are never sent',
+  open: 'stay here',
+}
 
 /** The options of a data transfer policy. */
 export const offersOf = (): SentenceOption[] => [
   { id: 'allowed', label: 'may be sent', note: 'so that only matching rows are fetched', reason: '' },
   { id: 'refused', label: 'are never sent', note: 'even if a query could be faster', reason: '' },
-  { id: '', label: 'stay here', note: 'until someone decides', reason: '' },
+  { id: 'open', label: 'stay here', note: 'until someone decides', reason: '' },
 ]
 
 const plain = (text: string): SentencePart => ({
@@ -41,6 +45,6 @@ const plain = (text: string): SentencePart => ({
 /** A decision as a sentence, whose mark changes it for the whole project. */
 export const piecesOf = (transfer: Transfer): SentencePart[] => [
   plain(`Values of ${listInWords(transfer.columns)} from ${transfer.from} `),
-  { ...plain(WORDS[transfer.decision] ?? OPEN), mark: 'decision', hasOptions: true },
-  plain(transfer.decision ? ` to ${transfer.to}.` : ` and are not sent to ${transfer.to}.`),
+  { ...plain(WORDS[transfer.decision]), mark: 'decision', hasOptions: true },
+  plain(transfer.decision !== 'open' ? ` to ${transfer.to}.` : ` and are not sent to ${transfer.to}.`),
 ]

@@ -3,7 +3,7 @@ import type { Notice } from '../api/types'
 import { nextPlace, putTogether } from './similarity'
 
 const notice = (message: string, start: number): Notice => ({
-  kind: 'k',
+  kind: 'unknown-table',
   message,
   advice: '',
   blocking: false,

@@ -4,13 +4,13 @@ import { blank } from '../choices/choices'
 const noList = (): ListDefinition => ({
   kind: 'any',
   values: [],
-  queryId: '',
+  query: '',
   counts: false,
   cacheSeconds: 300,
-  column: { sourceId: '', schema: '', table: '', column: '', label: '', excluded: [] },
+  column: { source: '', schema: '', table: '', column: '', label: '', excluded: [] },
 })
 
-const defaultOf = (choice: Choice): DefaultDefinition => ({ kind: 'choice', choice, formula: '', queryId: '' })
+const defaultOf = (choice: Choice): DefaultDefinition => ({ kind: 'choice', choice, formula: '', query: '' })
 
 /** A parameter of which only the name is known: a text that filters nothing when blank. */
 export function newParameter(name: string): Parameter {
@@ -27,17 +27,17 @@ export function newParameter(name: string): Parameter {
     blankRule: 'no-filter',
     blankLabel: `any ${words}`,
     allRule: 'leave-out',
-    unlimitedValue: '',
+    unlimitedValue: null,
     minimum: '',
     maximum: '',
     rangeEnd: '',
-    rowAccess: { by: 'viewer', reference: '', exempt: [] },
+    rowAccess: null,
     formula: '',
     list: noList(),
     whenUnlisted: 'keep',
     private: false,
     default: defaultOf(blank()),
-    trialChoice: blank(),
+    trial: blank(),
     formerNames: [],
     version: 0,
   }

@@ -27,7 +27,7 @@ const limited = computed(() => {
   if (!limit) return ''
   const parameter = props.asked.report.parameters.find(one => one.name === limit.parameter)
   const chosen = props.asked.choices.value[limit.parameter]?.values[0]
-  if (parameter && (chosen === undefined || chosen === parameter.unlimitedValue)) return ''
+  if (parameter && (chosen === undefined || chosen === String(parameter.unlimitedValue))) return ''
   const rows = Number(chosen ?? limit.rows)
   return rows > 0 ? `the first ${rowsInWords(rows)}` : 'the first rows'
 })

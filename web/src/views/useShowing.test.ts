@@ -24,7 +24,7 @@ function report(start: Report['definition']['start'], onDemand: boolean): Report
     maximumRows: 10,
   }
 }
-const missingPort = { problems: [{ kind: 'choice-missing', parameter: 'port' }] } as unknown as Question
+const missingPort = { problems: [{ kind: 'choice-required', parameter: 'port' }] } as unknown as Question
 
 describe('the displayed choices of a report', () => {
   it('follow every choice when it opens with defaults', async () => {

@@ -27,7 +27,7 @@ export function useShowing(
   const missing = computed(() => {
     const names = new Set(
       (question.value?.problems ?? [])
-        .filter(problem => problem.kind === 'choice-missing')
+        .filter(problem => problem.kind === 'choice-required')
         .map(problem => problem.parameter),
     )
     return report.parameters.filter(parameter => names.has(parameter.name))

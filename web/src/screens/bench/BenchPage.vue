@@ -44,9 +44,9 @@ const { check, checkedText, first: firstCheck, recheck } = useCheck(props.loaded
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
 
-const { trialChoices, clauses } = useTrial(parameters, check)
+const { trials, clauses } = useTrial(parameters, check)
 
-const hardCoded = useHardCodedValues(draft, trialChoices, async () => {
+const hardCoded = useHardCodedValues(draft, trials, async () => {
   await parameters.reload()
   await changed()
 })
@@ -56,7 +56,7 @@ const known = useKnownNames(
   () => parameters.uses.value,
 )
 
-const { steps, counts, preview, conversion, stretches } = useBenchSteps(draft, trialChoices, run)
+const { steps, counts, preview, conversion, stretches } = useBenchSteps(draft, trials, run)
 const { asSteps, looked, asked, fresh, look, lookOdd, add } = preview
 const { turn, told, refused } = conversion
 
@@ -72,7 +72,7 @@ const aligned = useAlignedStatement(text, () => !asSteps.value && !asRequest.val
 
 function run(): void {
   ranText.value = asked.value
-  void start(runQuery(props.loaded.id, asked.value, trialChoices()))
+  void start(runQuery(props.loaded.id, asked.value, trials()))
 }
 
 /* A changed choice is tried at once, if the query has been run before. */
@@ -88,7 +88,7 @@ async function renamed(): Promise<void> {
 
 const mend = useFixes(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
-const runOnOpening = useRunOnOpening(props.loaded.sourceId, text, state)
+const runOnOpening = useRunOnOpening(props.loaded.source, text, state)
 onMounted(async () => {
   await Promise.all([parameters.reload(), firstCheck])
   await runOnOpening.open(check.value, run)
@@ -133,7 +133,7 @@ onMounted(async () => {
         :text="text"
         :steps="steps"
         :counts="counts"
-        :choices="trialChoices"
+        :choices="trials"
         :colors="colors"
         :highlighted="highlighted"
         :looked="looked"
@@ -168,7 +168,7 @@ onMounted(async () => {
           :query-id="query.id"
           :text="text"
           :check="check"
-          :choices="trialChoices"
+          :choices="trials"
           :colors="colors"
           :highlighted="highlighted"
           @highlight="highlighted = $event"
@@ -198,7 +198,7 @@ onMounted(async () => {
         ><StatementFormsNote
           :query-id="query.id"
           :current-text="() => text"
-          :current-choices="trialChoices"
+          :current-choices="trials"
           :ran="state.status === 'done' ? String(state.answer.started.sentId) : undefined"
       /></RowsPane>
     </template>

@@ -18,10 +18,9 @@ const SPANS = [30, 600]
 const props = defineProps<{ query: Query }>()
 const emit = defineEmits<{ take: [from: CachePolicy] }>()
 
-const source = computed(() => props.query.source)
-const inTheWay = computed(() => source.value.liveParameters.map(name => `:${name}`).join(', '))
-const fromCopy = computed(() => source.value.storedCopy !== '' && !inTheWay.value)
-const often = computed(() => (source.value.storedCopy ? 0 : source.value.cacheSeconds))
+const inTheWay = computed(() => props.query.options.liveParameters.map(name => `:${name}`).join(', '))
+const fromCopy = computed(() => props.query.storedCopy !== '' && !inTheWay.value)
+const often = computed(() => (props.query.storedCopy ? 0 : props.query.cacheSeconds))
 const words = computed(() => {
   if (fromCopy.value) return 'from a stored copy'
   return often.value ? OFTEN + spanInWords(often.value) : 'fresh'
@@ -30,8 +29,8 @@ const hint = computed(() => {
   if (often.value)
     return 'Identical requests share one cached result, shown with its age. The bench always queries the source.'
   if (fromCopy.value)
-    return `Reports read the stored copy “${source.value.storedCopy}”; the bench always queries the source.`
-  return source.value.storedCopy
+    return `Reports read the stored copy “${props.query.storedCopy}”; the bench always queries the source.`
+  return props.query.storedCopy
     ? `The copy is not used: the query has ${inTheWay.value}, and a copy holds one result.`
     : ''
 })
@@ -42,7 +41,7 @@ let gone = false
 onScopeDispose(() => (gone = true))
 
 const here = async (): Promise<StoredCopy[]> =>
-  (await project.list('/stored-copies')).filter(copy => copy.queryId === props.query.id)
+  (await project.list('/stored-copies')).filter(copy => copy.query === props.query.id)
 
 async function offers(): Promise<SentenceOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
@@ -92,7 +91,7 @@ async function made(): Promise<string> {
   making.value = true
   const { id } = await project.post('/stored-copies', {
     body: {
-      queryId: props.query.id,
+      query: props.query.id,
       name: `${props.query.name}, kept`,
     },
   })
@@ -113,7 +112,7 @@ async function made(): Promise<string> {
       about="cache policy"
       data-mark="cache-policy"
       :offers="offers"
-      @take="take" /><template v-if="source.storedCopy && !fromCopy"> (not its copy)</template></span
+      @take="take" /><template v-if="query.storedCopy && !fromCopy"> (not its copy)</template></span
   >
   <FailureNote v-if="failure" :failure="failure"><RouterLink to="/live">Live</RouterLink></FailureNote>
 </template>

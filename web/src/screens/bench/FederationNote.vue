@@ -6,7 +6,7 @@ import { asFailure } from '../../api/failure'
 import type { SentenceOption, StepsAnalysis } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import SentenceLine from '../../sentence/SentenceLine.vue'
-import { offersOf, piecesOf, sourcesOf } from '../../query/federation'
+import { type Decision, offersOf, piecesOf, sourcesOf } from '../../query/federation'
 
 const props = defineProps<{
   several: StepsAnalysis['federation']
@@ -22,7 +22,7 @@ const failed = ref('')
 
 const offers = (): Promise<SentenceOption[]> => Promise.resolve(offersOf())
 
-async function keep({ from, to }: Travel, decision: string): Promise<boolean> {
+async function keep({ from, to }: Travel, decision: Decision): Promise<boolean> {
   failed.value = ''
   try {
     await project.put('/transfer-policies', { body: { from, to, decision } })
@@ -34,7 +34,7 @@ async function keep({ from, to }: Travel, decision: string): Promise<boolean> {
   return true
 }
 
-async function decide(travel: number, decision: string): Promise<void> {
+async function decide(travel: number, decision: Decision): Promise<void> {
   const one = props.several.transfers[travel]
   if (!one || !(await keep(one, decision))) return
   history?.add({
@@ -59,7 +59,7 @@ async function decide(travel: number, decision: string): Promise<void> {
         :pieces="piecesOf(travel)"
         :offers="offers"
         :about="`values from ${travel.from} to ${travel.to}`"
-        @take="(_mark, taken) => decide(i, taken)" />
+        @take="(_mark, taken) => decide(i, taken as Decision)" />
     </div>
     <p v-for="words in fetched" :key="words" class="m-0 soft">{{ words }}</p>
     <p v-if="failed" class="m-0 attention" role="alert">{{ failed }}</p>

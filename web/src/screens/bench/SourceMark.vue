@@ -7,9 +7,8 @@ import OfferedMark from '../../sentence/OfferedMark.vue'
 const props = defineProps<{ query: Query }>()
 const emit = defineEmits<{ take: [parameter: string] }>()
 
-const source = computed(() => props.query.source)
 const words = computed(() =>
-  source.value.sourceParameter ? `the source chosen by :${source.value.sourceParameter}` : props.query.sourceId,
+  props.query.sourceParameter ? `the source chosen by :${props.query.sourceParameter}` : props.query.source,
 )
 
 const NONE: SentenceOption = {
@@ -19,21 +18,21 @@ const NONE: SentenceOption = {
   reason: 'Needs a single-value name parameter with a list of sources.',
 }
 function offers(): Promise<SentenceOption[]> {
-  const note = `one of ${source.value.sources.join(', ')}`
-  const said = source.value.sourceParameters.map(by => ({
+  const note = `one of ${props.query.options.sources.join(', ')}`
+  const said = props.query.options.sourceParameters.map(by => ({
     id: by,
     label: `the source chosen by :${by}`,
     note,
     reason: '',
   }))
-  const always = { id: '', label: `always ${props.query.sourceId}`, note: '', reason: '' }
+  const always = { id: '', label: `always ${props.query.source}`, note: '', reason: '' }
   return Promise.resolve([always, ...(said.length ? said : [NONE])])
 }
 </script>
 
 <template>
   <span class="pill" data-test="source"
-    ><template v-if="source.sources.length < 2 && !source.sourceParameter">{{ query.sourceId }}</template
+    ><template v-if="query.options.sources.length < 2 && !query.sourceParameter">{{ query.source }}</template
     ><OfferedMark v-else :text="words" about="which source is asked" :offers="offers" @take="emit('take', $event)" /> ·
     {{ query.sourceName }}</span
   >

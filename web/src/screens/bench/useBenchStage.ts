@@ -11,6 +11,6 @@ export function useBenchStage(): { clauses: ComputedRef<string[]>; staged: Compu
   )
   return {
     clauses: computed(() => now.value?.description ?? []),
-    staged: computed(() => new Set(now.value?.defaults.map(one => one.parameter))),
+    staged: computed(() => new Set(Object.keys(now.value?.defaults ?? {}))),
   }
 }

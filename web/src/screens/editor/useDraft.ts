@@ -70,7 +70,7 @@ export function useDraft(loaded: EditedReport): Draft {
   const comeBack = (from: EditedReport['form'], to: EditedReport['form']): Promise<boolean> =>
     attempt(() => {
       if (JSON.stringify(made.value.form) !== JSON.stringify(from)) throw changedMeanwhile()
-      return project.put('/reports/{id}/editor/form', { params, body: { form: to, version: version() } })
+      return project.put('/reports/{id}/editor', { params, body: { ...to, version: version() } })
     })
 
   async function change(label: string, work: () => Promise<EditedReport>): Promise<void> {

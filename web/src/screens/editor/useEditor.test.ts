@@ -16,16 +16,16 @@ const page = (): EditedReport =>
     changes: [],
     objects: [],
     unusedParameters: [],
-    form: [...server.form],
+    form: { views: [...server.form] },
   }) as unknown as EditedReport
 
 function answer(request: SeenRequest): Response {
   if (request.method === 'GET') return new Response(JSON.stringify(page()))
-  const body = request.body as { version: number; form?: string[]; option?: string }
+  const body = request.body as { version: number; views?: string[]; option?: string }
   seen.push(body.version)
   if (body.version !== server.version)
     return new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 })
-  server = { version: server.version + 1, form: body.form ?? [...server.form, body.option ?? ''] }
+  server = { version: server.version + 1, form: body.views ?? [...server.form, body.option ?? ''] }
   return new Response(JSON.stringify(page()))
 }
 
@@ -78,7 +78,7 @@ describe('a report draft', () => {
     server = { version: server.version + 1, form: [...server.form, 'theirs'] }
     await making.take('view:x', 'title', 'late')
     expect(making.failure.value?.status).toBe(409)
-    expect(making.made.value.form).toEqual(['mine', 'theirs'])
+    expect(making.made.value.form).toEqual({ views: ['mine', 'theirs'] })
     await history.undo()
     await nextTick()
     expect(server.form).toEqual(['mine', 'theirs'])

@@ -55,14 +55,14 @@ function keys(event: KeyboardEvent): void {
           v-if="end"
           :from="first"
           :to="end"
-          :choices="{ [first.name]: first.trialChoice, [end.name]: end.trialChoice }"
+          :choices="{ [first.name]: first.trial, [end.name]: end.trial }"
           :problems="{}"
           @choose="changed => Object.entries(changed).forEach(([name, choice]) => choose(name, choice))" />
         <ChoiceControl
           v-else-if="!first.formula"
           :key="`${first.type}${first.multiple}${first.covers}${first.list.kind}`"
           :parameter="first"
-          :model-value="first.trialChoice"
+          :model-value="first.trial"
           @update:model-value="choose(first.name, $event)" />
       </template>
     </div>

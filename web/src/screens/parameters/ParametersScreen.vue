@@ -18,7 +18,7 @@ const typed = ref('')
 
 const all = computed(() => parameters.uses.value)
 provide(choosingKey, {
-  choices: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.definition.trialChoice]))),
+  choices: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.definition.trial]))),
   needs: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.dependencies]))),
   reportId: '',
   signed: computed(() => ''),

@@ -26,7 +26,7 @@ const { me } = useMe()
 const renaming = ref(false)
 const called = ref('')
 async function rename(): Promise<void> {
-  await change(() => server.put('/groups/{id}/name', { params, body: { name: called.value } }))
+  await change(() => server.patch('/groups/{id}', { params, body: { name: called.value } }))
   renaming.value = failure.value !== undefined
 }
 </script>

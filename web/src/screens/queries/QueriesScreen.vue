@@ -47,7 +47,7 @@ async function add(): Promise<void> {
     const query = await project.post('/queries', {
       body: {
         name: name.value,
-        sourceId: source.value,
+        source: source.value,
         text: TEXTS[onService.value ? 'request' : kind.value],
       },
     })
@@ -78,7 +78,7 @@ async function add(): Promise<void> {
             <td>
               <RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink>
             </td>
-            <td class="soft">{{ query.sourceId }}</td>
+            <td class="soft">{{ query.source }}</td>
             <td class="wide">
               <ObjectActions
                 :thing="{ kind: 'query', id: query.id, name: query.name, version: query.version }"

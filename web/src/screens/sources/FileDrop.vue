@@ -9,7 +9,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 const props = defineProps<{ source: Source }>()
 const emit = defineEmits<{ taken: [] }>()
 
-const FILE_THERE = 'file-there'
+const FILE_THERE = 'file-exists'
 const over = ref(false)
 const sending = ref('')
 /* The rejected file, followed by those that wait for a decision. */

@@ -13,14 +13,14 @@ const props = defineProps<{ source: Source }>()
 const router = useRouter()
 const { state } = useLoaded(signal => project.list('/queries', { signal }))
 const requests = computed(() =>
-  state.value.status === 'ready' ? state.value.data.filter(query => query.sourceId === props.source.id) : [],
+  state.value.status === 'ready' ? state.value.data.filter(query => query.source === props.source.id) : [],
 )
 const failed = ref<Failure>()
 
 async function write(): Promise<void> {
   try {
     const name = `Request to ${props.source.id}`
-    const query = await project.post('/queries', { body: { name, sourceId: props.source.id, text: START } })
+    const query = await project.post('/queries', { body: { name, source: props.source.id, text: START } })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
     failed.value = asFailure(error)

@@ -4,15 +4,18 @@ import { project } from '../../api/client'
 import { asFailure } from '../../api/failure'
 import type { Source } from '../../api/types'
 
+/** What a query begins with. */
+export type StartKind = 'table' | 'function' | 'procedure'
+
 /** Opens a new query on the bench that reads a table or calls a function. Says why when that cannot be. */
 export function useStart(source: Source): {
   refused: Ref<string>
-  start: (kind: string, schema: string, name: string) => Promise<void>
+  start: (kind: StartKind, schema: string, name: string) => Promise<void>
 } {
   const router = useRouter()
   const refused = ref('')
 
-  async function start(kind: string, schema: string, name: string): Promise<void> {
+  async function start(kind: StartKind, schema: string, name: string): Promise<void> {
     try {
       const begin = await project.get('/sources/{id}/start', {
         params: { path: { id: source.id }, query: { kind, schema, name } },
@@ -21,7 +24,7 @@ export function useStart(source: Source): {
       const query = await project.post('/queries', {
         body: {
           name: words.charAt(0).toUpperCase() + words.slice(1),
-          sourceId: source.id,
+          source: source.id,
           text: begin.text,
         },
       })

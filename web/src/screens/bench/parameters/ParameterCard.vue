@@ -48,14 +48,14 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
           class="pt-1"
           :from="forTrial(parameter)"
           :to="forTrial(end.definition)"
-          :choices="{ [parameter.name]: parameter.trialChoice, [end.definition.name]: end.definition.trialChoice }"
+          :choices="{ [parameter.name]: parameter.trial, [end.definition.name]: end.definition.trial }"
           :problems="problems"
           @choose="changed => Object.entries(changed).forEach(([name, choice]) => emit('choose', name, choice))" />
         <ChoiceControl
           v-else-if="!parameter.formula"
           class="pt-1"
           :parameter="forTrial(parameter)"
-          :model-value="parameter.trialChoice"
+          :model-value="parameter.trial"
           :problem="problems[parameter.name]"
           @update:model-value="emit('choose', parameter.name, $event)" />
         <div v-else-if="problems[parameter.name]" class="note bad small">{{ problems[parameter.name] }}</div>

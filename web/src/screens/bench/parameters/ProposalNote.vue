@@ -22,8 +22,8 @@ const saying = useSentence(
   () => emit('changed'),
 )
 function takeList(): void {
-  const { sourceId, table, column } = props.proposal.column
-  void saying.take('list', `${sourceId}.${table}.${column}`)
+  const { source, table, column } = props.proposal.column
+  void saying.take('list', `${source}.${table}.${column}`)
 }
 </script>
 

@@ -9,18 +9,18 @@ const trialsOf = (uses: ParameterOverview[], staged: Set<string>): Choices =>
   Object.fromEntries(
     uses
       .map(use => use.definition)
-      .filter(({ formula, name, trialChoice }) => !formula && !(staged.has(name) && trialChoice.kind === 'blank'))
-      .map(({ name, trialChoice }) => [name, trialChoice]),
+      .filter(({ formula, name, trial }) => !formula && !(staged.has(name) && trial.kind === 'blank'))
+      .map(({ name, trial }) => [name, trial]),
   )
 
 /** The trial values of all parameters; a run uses those of its text. */
 export function useTrial(
   parameters: UsedParameters,
   check: Ref<QueryCheck>,
-): { trialChoices: () => Choices; clauses: Ref<string[]> } {
+): { trials: () => Choices; clauses: Ref<string[]> } {
   const { uses } = parameters
   const { clauses: all, staged } = useBenchStage()
-  const tried = computed(() => uses.value.filter(use => use.definition.trialChoice.kind !== 'blank'))
+  const tried = computed(() => uses.value.filter(use => use.definition.trial.kind !== 'blank'))
   /* A trial value overrides the stage. */
   const clauses = computed(() =>
     all.value.filter(clause => !tried.value.some(use => clause.startsWith(`:${use.definition.name} is `))),
@@ -42,5 +42,5 @@ export function useTrial(
       staged.value,
     )
   })
-  return { trialChoices: () => trials.value, clauses }
+  return { trials: () => trials.value, clauses }
 }

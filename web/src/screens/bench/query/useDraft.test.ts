@@ -7,16 +7,12 @@ import { useDraft } from './useDraft'
 const loaded: Query = {
   id: 'late',
   name: 'Late',
-  sourceId: 's',
+  source: 's',
+  sourceParameter: '',
+  storedCopy: '',
+  cacheSeconds: 0,
   sourceName: 'DuckDB',
-  source: {
-    sourceParameter: '',
-    sourceParameters: [],
-    sources: ['s'],
-    storedCopy: '',
-    cacheSeconds: 0,
-    liveParameters: [],
-  },
+  options: { sourceParameters: [], sources: ['s'], liveParameters: [] },
   text: 'select 1',
   changed: false,
   version: 4,
@@ -31,7 +27,7 @@ beforeEach(() => {
   vi.useFakeTimers()
   stubServer(({ method, body: sentBody }) => {
     if (server.status === 0) return Promise.reject(new TypeError('no network'))
-    if (method === 'PUT') {
+    if (method === 'PATCH') {
       const body = sentBody as { text: string; version: number }
       sent.push(body)
       if (body.version !== server.version)

@@ -77,7 +77,7 @@ export function useDraft(loaded: Query): UsedDraft {
     keep()
     try {
       const body = { text: sent, version: query.value.version }
-      query.value = await project.put('/queries/{id}/draft', { params, body })
+      query.value = await project.patch('/queries/{id}', { params, body })
       unconfirmed = undefined
       if (text.value === sent) {
         forgetDraft(loaded.id)

@@ -7,7 +7,7 @@ import type { KnownNames } from '../../../query/knownNames'
 /** Completions of a query: the names of its source, as far as known, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterOverview[]): ComputedRef<KnownNames> {
   const { state } = useLoaded(signal =>
-    project.get('/sources/{id}/contents', { params: { path: { id: query().sourceId } }, signal }),
+    project.get('/sources/{id}/contents', { params: { path: { id: query().source } }, signal }),
   )
   /* The query changes with each save; its names do not. */
   const source = computed(() => query().sourceName)

@@ -2,7 +2,7 @@ import { inject, shallowRef, type ShallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { project } from '../../../api/client'
 import { type Failure, asFailure } from '../../../api/failure'
-import type { CachePolicy, Query } from '../../../api/types'
+import type { CachePolicy } from '../../../api/types'
 import { historyKey } from '../../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
 
@@ -43,33 +43,28 @@ export function usePublishing(draft: UsedDraft): {
       const { id } = await project.post('/queries/{id}/reports', { params: { path: { id: draft.query.value.id } } })
       await router.push(`/reports/${id}/edit`)
     })
-  async function update(work: (params: { path: { id: string } }, version: number) => Promise<Query>): Promise<boolean> {
+  type Change = { sourceParameter: string } | CachePolicy
+  async function update(change: Change): Promise<boolean> {
     await attempt(async () => {
       await draft.settle()
       const { id, version } = draft.query.value
-      draft.query.value = await work({ path: { id } }, version)
+      draft.query.value = await project.patch('/queries/{id}', {
+        params: { path: { id } },
+        body: { ...change, version },
+      })
     })
     return !failed.value
   }
-  const setSource = (parameter: string) =>
-    update((params, version) => project.put('/queries/{id}/source', { params, body: { parameter, version } }))
-  const setFrom = (from: CachePolicy) =>
-    update((params, version) => project.put('/queries/{id}/cache-policy', { params, body: { ...from, version } }))
 
-  async function askBy(parameter: string): Promise<void> {
-    const before = draft.query.value.source.sourceParameter
-    if (!(await setSource(parameter))) return
-    history?.add({ label: 'the source', undo: () => setSource(before), redo: () => setSource(parameter) })
+  async function changeWithUndo(label: string, before: Change, after: Change): Promise<void> {
+    if (!(await update(after))) return
+    history?.add({ label, undo: () => update(before), redo: () => update(after) })
   }
-
-  async function askFrom(from: CachePolicy): Promise<void> {
-    const { storedCopy: copy, cacheSeconds: keptSeconds } = draft.query.value.source
-    if (!(await setFrom(from))) return
-    history?.add({
-      label: 'the cache policy',
-      undo: () => setFrom({ storedCopy: copy, cacheSeconds: keptSeconds }),
-      redo: () => setFrom(from),
-    })
+  const askBy = (sourceParameter: string): Promise<void> =>
+    changeWithUndo('the source', { sourceParameter: draft.query.value.sourceParameter }, { sourceParameter })
+  const askFrom = (from: CachePolicy): Promise<void> => {
+    const { storedCopy, cacheSeconds } = draft.query.value
+    return changeWithUndo('the cache policy', { storedCopy, cacheSeconds }, from)
   }
   return { failed, busy, giveToReports, makeReport, askBy, askFrom }
 }

@@ -18,7 +18,7 @@ const emit = defineEmits<{
   decide: [use: boolean]
 }>()
 
-const query = computed(() => props.queries.find(one => one.id === props.copy.queryId)?.name ?? props.copy.queryId)
+const query = computed(() => props.queries.find(one => one.id === props.copy.query)?.name ?? props.copy.query)
 const schedule = computed(() => props.copy.schedule)
 const kept = computed(() => props.copy.heldResult.asOf !== '')
 /* A retry shows its reason. */
@@ -39,7 +39,7 @@ const sure = ref(false)
     }}</span>
     <div class="what">
       <TypedMark :text="copy.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
-      stores the result of <RouterLink :to="`/queries/${encodeURIComponent(copy.queryId)}`">{{ query }}</RouterLink>
+      stores the result of <RouterLink :to="`/queries/${encodeURIComponent(copy.query)}`">{{ query }}</RouterLink>
       <template v-if="copy.parameters.length"
         >, with <code>{{ copy.parameters.map(name => `:${name}`).join(', ') }}</code> with report defaults,</template
       >

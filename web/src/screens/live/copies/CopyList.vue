@@ -43,12 +43,12 @@ const decide = (copy: StoredCopy, accept: boolean): Promise<unknown> =>
 const remove = (copy: StoredCopy): Promise<unknown> =>
   change(() => project.remove('/stored-copies/{id}', { params: paramsOf(copy) }))
 const offers = (): Promise<SentenceOption[]> =>
-  Promise.resolve(queries.value.map(query => ({ id: query.id, label: query.name, note: query.sourceId, reason: '' })))
-const add = (queryId: string): Promise<unknown> => {
-  const name = queries.value.find(query => query.id === queryId)?.name ?? queryId
-  return change(() => project.post('/stored-copies', { body: { queryId, name: `${name}, kept` } }))
+  Promise.resolve(queries.value.map(query => ({ id: query.id, label: query.name, note: query.source, reason: '' })))
+const add = (query: string): Promise<unknown> => {
+  const name = queries.value.find(one => one.id === query)?.name ?? query
+  return change(() => project.post('/stored-copies', { body: { query, name: `${name}, kept` } }))
 }
-const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> => {
+function keep(copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> {
   const { name, partitionBy, refreshedPartitions, schedule, paused, version } = { ...copy, ...changed }
   return change(() =>
     project.put('/stored-copies/{id}', {

@@ -6,6 +6,7 @@ import { project } from '../../../api/client'
 import type { Delivery, SentenceOption, ParameterOverview, QueryCard, StoredCopy } from '../../../api/types'
 import OfferedMark from '../../../sentence/OfferedMark.vue'
 import TypedMark from '../../../sentence/TypedMark.vue'
+import { without } from '../stages/stageOffers'
 import { agoInWords } from '../../reports/timeAgo'
 import * as words from './deliveryTexts'
 import DeliveryActions from './DeliveryActions.vue'
@@ -31,7 +32,6 @@ const last = computed(() => props.delivery.lastJob)
 const running = computed(
   () => last.value.state === 'running' || (last.value.state === 'due' && last.value.message === ''),
 )
-const choices = computed(() => props.delivery.choices)
 
 async function valueOffers(name: string): Promise<SentenceOption[]> {
   const offers = await project.get('/parameters/{name}/options', {
@@ -41,18 +41,18 @@ async function valueOffers(name: string): Promise<SentenceOption[]> {
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }
 function takeValue(name: string, taken: string): void {
-  if (taken === AS_EVER) emit('keep', now => ({ choices: now.choices.filter(one => one.parameter !== name) }))
+  if (taken === AS_EVER) emit('keep', now => ({ choices: without(now.choices, name) }))
   else emit('value', name, taken)
 }
 /* A new choice starts with the default of the report. */
 const moreOffers = computed(() =>
   props.delivery.options.parameters
-    .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.recipients.choices))
+    .filter(name => !(name in props.delivery.choices) && !(name in props.delivery.recipients.choices))
     .map(name => ({ id: name, label: `:${name} is …`, note: '', reason: '' })),
 )
 function more(name: string): void {
   const value = props.parameters.find(one => one.name === name)?.default
-  if (value) emit('keep', now => ({ choices: [...now.choices, { parameter: name, value, words: '' }] }))
+  if (value) emit('keep', now => ({ choices: { ...now.choices, [name]: value } }))
 }
 /* Based on the displayed recipients: the server reports a conflict if they changed. */
 function keepTo(to: Delivery['recipients']): void {
@@ -75,22 +75,22 @@ const passes = computed(() => props.delivery.condition.figure !== '')
           data-mark="name"
           @take="emit('keep', () => ({ name: $event }))" />
         sends
-        <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
-          delivery.options.reportName || delivery.reportId
+        <RouterLink :to="`/reports/${encodeURIComponent(delivery.report)}`">{{
+          delivery.options.reportName || delivery.report
         }}</RouterLink>
         to
         <RecipientMarks :delivery="delivery" :queries="queries" @take="keepTo" /><template
-          v-for="one in choices"
-          :key="one.parameter"
-          >, <code class="parameter">:{{ one.parameter }}</code> is
+          v-for="(value, name) in delivery.choices"
+          :key="name"
+          >, <code class="parameter">:{{ name }}</code> is
           <OfferedMark
-            :text="one.words"
-            :about="`what :${one.parameter} is`"
-            :data-mark="`value ${one.parameter}`"
+            :text="delivery.choiceLabels[name] ?? ''"
+            :about="`what :${name} is`"
+            :data-mark="`value ${name}`"
             typed
-            :begins="one.value.formula || one.value.choice.values.join(', ')"
-            :offers="() => valueOffers(one.parameter)"
-            @take="takeValue(one.parameter, $event)" /></template
+            :begins="value.formula || value.choice.values.join(', ')"
+            :offers="() => valueOffers(String(name))"
+            @take="takeValue(String(name), $event)" /></template
         >{{ ' ' }}
         <OfferedMark
           v-if="moreOffers.length"

@@ -50,9 +50,9 @@ async function offers(): Promise<SentenceOption[]> {
   reports = await project.list('/reports')
   return reports.map(one => ({ id: one.id, label: one.name, note: one.audience, reason: '' }))
 }
-const add = (reportId: string): Promise<unknown> => {
-  const name = reports.find(one => one.id === reportId)?.name ?? reportId
-  return change(() => project.post('/deliveries', { body: { reportId, name } }))
+const add = (report: string): Promise<unknown> => {
+  const name = reports.find(one => one.id === report)?.name ?? report
+  return change(() => project.post('/deliveries', { body: { report, name } }))
 }
 /* Changes are sequential: two concurrent ones would be based on the same version, and one would be lost. */
 let before: Promise<unknown> = Promise.resolve()
@@ -63,30 +63,24 @@ function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
   }
   before = before.then(mine, mine)
 }
-const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
-  const { name, choices, recipients, condition, attachments, schedule, paused, version } = { ...delivery, ...changed }
+function keep(delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> {
+  const { id, name, choices, recipients, condition, attachments, schedule, paused, version } = {
+    ...delivery,
+    ...changed,
+  }
   return change(() =>
     project.put('/deliveries/{id}', {
-      params: { path: { id: delivery.id } },
-      body: {
-        name,
-        choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
-        recipients,
-        condition,
-        attachments,
-        schedule,
-        paused,
-        version,
-      },
+      params: { path: { id } },
+      body: { name, choices, recipients, condition, attachments, schedule, paused, version },
     }),
   )
 }
 /* The server parses a value like a default of the parameter. */
 async function value(delivery: Delivery, parameter: string, taken: string): Promise<void> {
   const written = around.value.parameters.find(one => one.name === parameter)
-  const said = delivery.choices.find(one => one.parameter === parameter)
+  const said = delivery.choices[parameter]
   if (!written || !said) return
-  const definition = { ...written, default: said.value }
+  const definition = { ...written, default: said }
   try {
     const { definition: meant } = await project.post('/parameters/changed', {
       body: {
@@ -95,9 +89,7 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
         option: taken,
       },
     })
-    await keep(delivery, {
-      choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),
-    })
+    await keep(delivery, { choices: { ...delivery.choices, [parameter]: meant.default } })
   } catch (error) {
     failure.value = asFailure(error)
   }

@@ -26,7 +26,7 @@ const queryOffers = (): Promise<SentenceOption[]> =>
     ...props.queries.map(query => ({
       id: query.id,
       label: `each row of ${query.name}`,
-      note: query.sourceId,
+      note: query.source,
       reason: '',
     })),
   ])
@@ -36,7 +36,7 @@ async function takeQuery(id: string): Promise<void> {
 }
 
 const offers = async (): Promise<SentenceOption[]> =>
-  (await columnsOf(props.delivery.recipients.queryId)).map(name => ({ id: name, label: name, note: '', reason: '' }))
+  (await columnsOf(props.delivery.recipients.query)).map(name => ({ id: name, label: name, note: '', reason: '' }))
 const queryName = (id: string): string => props.queries.find(query => query.id === id)?.name ?? id
 const choosing = (parameter: string, column: string): void =>
   emit('take', { ...props.delivery.recipients, choices: { ...props.delivery.recipients.choices, [parameter]: column } })
@@ -47,13 +47,13 @@ const moreOffers = (): Promise<SentenceOption[]> =>
       .map(name => ({ id: name, label: `:${name} from a column`, note: '', reason: '' })),
   )
 const more = async (name: string): Promise<void> =>
-  choosing(name, (await columnsOf(props.delivery.recipients.queryId).catch(() => []))[0] ?? '')
+  choosing(name, (await columnsOf(props.delivery.recipients.query).catch(() => []))[0] ?? '')
 </script>
 
 <template>
-  <template v-if="delivery.recipients.queryId">
+  <template v-if="delivery.recipients.query">
     <OfferedMark
-      :text="`each row of ${queryName(delivery.recipients.queryId)}`"
+      :text="`each row of ${queryName(delivery.recipients.query)}`"
       about="who gets it"
       data-mark="rows"
       :offers="queryOffers"

@@ -15,7 +15,7 @@ import {
   whoInWords,
 } from './deliveryTexts'
 
-const none: Delivery['condition'] = { viewId: '', figure: '', comparison: 'above', value: '' }
+const none: Delivery['condition'] = { view: '', figure: '', comparison: 'above', value: '' }
 const delivery = {
   condition: none,
   attachments: [],
@@ -39,13 +39,13 @@ describe('a delivery', () => {
       'group:Office of Ardlow',
     ])
     expect(readWho('tam, and oran')).toEqual(['tam', 'oran'])
-    expect(whoInWords({ addresses: [], queryId: '', addressColumn: '', choices: {} })).toBe('no recipients yet')
+    expect(whoInWords({ addresses: [], query: '', addressColumn: '', choices: {} })).toBe('no recipients yet')
   })
 
   it('reads recipients from columns', () => {
     expect(guessed('offices', ['Port', 'mail'], delivery)).toEqual({
       addresses: [],
-      queryId: 'offices',
+      query: 'offices',
       addressColumn: 'mail',
       choices: { port: 'Port' },
     })
@@ -61,7 +61,7 @@ describe('a delivery', () => {
       expect(onlyInWords({ ...delivery, condition: only })).toBe(offer.label)
     }
     const above = readOnly('/figure/above/figures/late/on time', { ...none, value: '5' })
-    expect(above).toEqual({ viewId: 'figures', figure: 'late/on time', comparison: 'above', value: '5' })
+    expect(above).toEqual({ view: 'figures', figure: 'late/on time', comparison: 'above', value: '5' })
     expect(onlyInWords({ ...delivery, condition: above })).toBe('only when late/on time is above 5')
     expect(readOnly('always', above)).toEqual(none)
   })

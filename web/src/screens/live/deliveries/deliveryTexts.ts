@@ -11,7 +11,7 @@ type Recipients = Delivery['recipients']
 type Only = Delivery['condition']
 type Attached = Delivery['attachments']
 
-export const NO_RECIPIENTS: Recipients = { addresses: [], queryId: '', addressColumn: '', choices: {} }
+export const NO_RECIPIENTS: Recipients = { addresses: [], query: '', addressColumn: '', choices: {} }
 
 /** The fixed recipients as typed: addresses, account names and groups. */
 export const whoInWords = (to: Recipients): string =>
@@ -24,9 +24,9 @@ export const readWho = (typed: string): string[] =>
 
 /** When it is sent at all. */
 export function onlyInWords(delivery: Delivery): string {
-  const { viewId, figure, comparison: passes, value } = delivery.condition
+  const { view: viewId, figure, comparison: passes, value } = delivery.condition
   if (!viewId) return ALWAYS
-  const title = delivery.options.views.find(view => view.id === viewId)?.title ?? viewId
+  const title = delivery.options.views.find(one => one.id === viewId)?.title ?? viewId
   return figure ? `only when ${figure} is ${passes} ${value}` : `only when ${title} has rows`
 }
 
@@ -47,12 +47,12 @@ export const onlyOffers = (delivery: Delivery): SentenceOption[] => [
 ]
 
 export function readOnly(taken: string, before: Only): Only {
-  const none: Only = { viewId: '', figure: '', comparison: 'above', value: '' }
-  if (taken.startsWith(ROWS)) return { ...none, viewId: taken.slice(ROWS.length) }
+  const none: Only = { view: '', figure: '', comparison: 'above', value: '' }
+  if (taken.startsWith(ROWS)) return { ...none, view: taken.slice(ROWS.length) }
   if (!taken.startsWith(FIGURE)) return none
-  const [passes = '', viewId = '', ...label] = taken.slice(FIGURE.length).split('/')
+  const [passes = '', view = '', ...label] = taken.slice(FIGURE.length).split('/')
   return {
-    viewId,
+    view,
     figure: label.join('/'),
     comparison: passes === 'below' ? 'below' : 'above',
     value: before.value || '0',
@@ -63,7 +63,7 @@ export function readOnly(taken: string, before: Only): Only {
 export function attachedInWords(delivery: Delivery): string {
   const title = (id: string): string => delivery.options.views.find(view => view.id === id)?.title ?? id
   return delivery.attachments.length
-    ? listInWords(delivery.attachments.map(one => `${title(one.viewId)} as ${one.format}`))
+    ? listInWords(delivery.attachments.map(one => `${title(one.view)} as ${one.format}`))
     : 'no file'
 }
 export const attachedOffers = (delivery: Delivery): SentenceOption[] =>
@@ -78,19 +78,19 @@ export const attachedOffers = (delivery: Delivery): SentenceOption[] =>
         ),
       ),
     )
-const isAttached = (delivery: Delivery, format: string, viewId: string): boolean =>
-  delivery.attachments.some(one => one.format === format && one.viewId === viewId)
+const isAttached = (delivery: Delivery, format: string, view: string): boolean =>
+  delivery.attachments.some(one => one.format === format && one.view === view)
 export function readAttached(taken: string, delivery: Delivery): Attached {
   const [written, ...rest] = taken.split('/')
   const format = FORMATS.find(one => one === written) ?? 'csv'
-  const viewId = rest.join('/')
-  return isAttached(delivery, format, viewId)
-    ? delivery.attachments.filter(one => one.format !== format || one.viewId !== viewId)
-    : [...delivery.attachments, { viewId, format }]
+  const view = rest.join('/')
+  return isAttached(delivery, format, view)
+    ? delivery.attachments.filter(one => one.format !== format || one.view !== view)
+    : [...delivery.attachments, { view, format }]
 }
 
 /** The mapping of a query's columns, guessed from their names. */
-export function guessed(queryId: string, columns: string[], delivery: Delivery): Recipients {
+export function guessed(query: string, columns: string[], delivery: Delivery): Recipients {
   const address = columns.find(name => /mail|address/i.test(name)) ?? columns[0] ?? ''
   const choices = Object.fromEntries(
     delivery.options.parameters.flatMap(name => {
@@ -98,7 +98,7 @@ export function guessed(queryId: string, columns: string[], delivery: Delivery):
       return column ? [[name, column]] : []
     }),
   )
-  return { addresses: [], queryId, addressColumn: address, choices }
+  return { addresses: [], query, addressColumn: address, choices }
 }
 
 const STATES: Record<string, string> = {

@@ -40,7 +40,7 @@ const sourceOffers = (from: string): SentenceOption[] => [
 const takeSource = (from: string, taken: string): Promise<void> =>
   keep({ sources: taken === ITSELF ? without(props.stage.sources, from) : { ...props.stage.sources, [from]: taken } })
 
-const number = (typed: string): number => Number(typed.replaceAll(/[\s,]|rows?|s$/g, '')) || 0
+const number = (typed: string): number | null => Number(typed.replaceAll(/[\s,]|rows?|s$/g, '')) || null
 const more = computed<StageOption[]>(() => moreOffers(props.stage, around.value))
 function take(id: string): void {
   const taken = more.value.find(one => one.id === id)
@@ -65,16 +65,16 @@ const last = computed(() => props.stage.lastChange)
           @take="takeSource(String(from), $event)" />
         instead of {{ from }};
       </template>
-      <template v-for="one in stage.defaults" :key="one.parameter"
-        ><code class="parameter">:{{ one.parameter }}</code> defaults to
+      <template v-for="(value, name) in stage.defaults" :key="name"
+        ><code class="parameter">:{{ name }}</code> defaults to
         <OfferedMark
-          :data-mark="`value ${one.parameter}`"
-          :text="one.label"
-          :about="`what :${one.parameter} defaults to`"
+          :data-mark="`value ${name}`"
+          :text="stage.defaultLabels[name] ?? ''"
+          :about="`what :${name} defaults to`"
           typed
-          :begins="one.value.formula || one.value.choice.values.join(', ')"
-          :offers="() => valueOffers(one.parameter)"
-          @take="takeValue(one.parameter, $event)" />;
+          :begins="value.formula || value.choice.values.join(', ')"
+          :offers="() => valueOffers(String(name))"
+          @take="takeValue(String(name), $event)" />;
       </template>
       <template v-if="stage.rowLimit"
         >row limit

@@ -10,10 +10,11 @@ const around = {
 }
 const stage = (changed: Partial<Stage> = {}): Stage => ({
   name: 'draft',
-  defaults: [],
+  defaults: {},
+  defaultLabels: {},
   sources: {},
-  rowLimit: 0,
-  timeoutSeconds: 0,
+  rowLimit: null,
+  timeoutSeconds: null,
   version: 0,
   editable: true,
   description: [],
@@ -28,8 +29,7 @@ describe('options of a stage', () => {
   })
 
   it('omit existing settings', () => {
-    const value = { parameter: 'rows', label: '5', value: newParameter('rows').default }
-    expect(ids({ rowLimit: 5, timeoutSeconds: 9, defaults: [value] })).toEqual([
+    expect(ids({ rowLimit: 5, timeoutSeconds: 9, defaults: { rows: newParameter('rows').default } })).toEqual([
       'source full small',
       'source small full',
     ])

@@ -32,7 +32,7 @@ export function moreOffers(
 /* A default from a query is evaluated each time; a stage has values. */
 const asChoice = (start: ParameterOverview['definition']['default']): ParameterOverview['definition']['default'] =>
   start.kind === 'query'
-    ? { kind: 'choice', choice: { kind: 'blank', values: [], withoutValue: false }, formula: '', queryId: '' }
+    ? { kind: 'choice', choice: { kind: 'blank', values: [], withoutValue: false }, formula: '', query: '' }
     : start
 
 function limits(stage: Stage): StageOption[] {

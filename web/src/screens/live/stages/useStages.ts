@@ -9,12 +9,12 @@ import { useChanges } from '../../people/useChanges'
 export interface StageSettings {
   defaults: Record<string, DefaultDefinition>
   sources: Record<string, string>
-  rowLimit: number
-  timeoutSeconds: number
+  rowLimit: number | null
+  timeoutSeconds: number | null
 }
 
 export const settingsOf = (stage: Stage): StageSettings => ({
-  defaults: Object.fromEntries(stage.defaults.map(one => [one.parameter, one.value])),
+  defaults: { ...stage.defaults },
   sources: { ...stage.sources },
   rowLimit: stage.rowLimit,
   timeoutSeconds: stage.timeoutSeconds,

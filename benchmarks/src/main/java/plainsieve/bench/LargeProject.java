@@ -109,9 +109,9 @@ public final class LargeProject {
         String query = get("/queries/q1");
         String version = query.replaceAll("(?s).*\"version\":(\\d+).*", "$1");
         String body = "{\"text\": \"select %s\", \"version\": %s}".formatted(version, version);
-        send(HttpRequest.newBuilder(URI.create(project + "/queries/q1/draft"))
+        send(HttpRequest.newBuilder(URI.create(project + "/queries/q1"))
                 .header("Content-Type", "application/json")
-                .PUT(HttpRequest.BodyPublishers.ofString(body)));
+                .method("PATCH", HttpRequest.BodyPublishers.ofString(body)));
     }
 
     private String get(String path) throws IOException, InterruptedException {

@@ -77,8 +77,8 @@ public final class StoredCopyBenchmark {
         send(
                 "POST",
                 "/queries",
-                "{\"name\":\"All\",\"sourceId\":\"harbour\",\"text\":\"select id, day, port, delay, income from crossings\"}");
-        send("POST", "/stored-copies", "{\"queryId\":\"all\",\"name\":\"Kept\"}");
+                "{\"name\":\"All\",\"source\":\"harbour\",\"text\":\"select id, day, port, delay, income from crossings\"}");
+        send("POST", "/stored-copies", "{\"query\":\"all\",\"name\":\"Kept\"}");
         print("made as a whole", settled());
         String version = value("version", send("GET", "/stored-copies", ""));
         send(
@@ -118,7 +118,7 @@ public final class StoredCopyBenchmark {
     }
 
     private void measureQueries(Path files) throws Exception {
-        send("POST", "/queries", "{\"name\":\"Asked\",\"sourceId\":\"copies\",\"text\":\"select 1 as one\"}");
+        send("POST", "/queries", "{\"name\":\"Asked\",\"source\":\"copies\",\"text\":\"select 1 as one\"}");
         try (Connection engine = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = engine.createStatement()) {
             for (String where : CHOICES) {

@@ -9,6 +9,7 @@ import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Parses {@code count(*)}, {@code count(distinct port)} and {@code sum(delay)}. */
 final class AggregateParser {
@@ -56,7 +57,7 @@ final class AggregateParser {
 
     private static ProblemException unreadable(String text) {
         return new ProblemException(Problem.of(
-                "bad-aggregate",
+                ProblemKind.INVALID_REQUEST,
                 "“%s” is no aggregate.".formatted(text),
                 "Write count(*), or count, sum, avg, min or max of an output column: sum(delay)."));
     }

@@ -8,9 +8,10 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.ChoiceEntry;
-import plainsieve.files.ParameterEntry;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.ChoiceNotation;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.forms.ParameterForm;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -29,15 +30,17 @@ final class BatchLine {
             answer.setAll(JsonOutput.errors(e.problems()));
         } catch (JacksonException e) {
             answer.setAll(JsonOutput.errors(List.of(Problem.of(
-                    "bad-request", "The line is not a JSON object: " + e.getOriginalMessage(), "Correct it."))));
+                    ProblemKind.INVALID_REQUEST,
+                    "The line is not a JSON object: " + e.getOriginalMessage(),
+                    "Correct it."))));
         }
         return JsonOutput.JSON.writeValueAsString(answer);
     }
 
     private static RewriteJob job(JsonNode request) {
         if (!request.isObject()) {
-            throw new ProblemException(
-                    Problem.of("bad-request", "A request is a JSON object.", "See docs/command-line.md."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_REQUEST, "A request is a JSON object.", "See docs/command-line.md."));
         }
         return new RewriteJob(
                 text(request, "dialect"),
@@ -54,32 +57,36 @@ final class BatchLine {
 
     private static String text(JsonNode request, String field) {
         if (!request.path(field).isString()) {
-            throw new ProblemException(
-                    Problem.of("bad-request", "The request has no “%s”.".formatted(field), "Give it as a text."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_REQUEST, "The request has no “%s”.".formatted(field), "Give it as a text."));
         }
         return request.path(field).asString();
     }
 
-    private static List<ParameterEntry> parameters(JsonNode node) {
-        List<ParameterEntry> entries = new ArrayList<>();
+    private static List<ParameterForm> parameters(JsonNode node) {
+        List<ParameterForm> entries = new ArrayList<>();
         if (node.isObject()) {
             for (Map.Entry<String, JsonNode> named : node.properties()) {
                 ObjectNode entry = named.getValue().isObject()
                         ? ((ObjectNode) named.getValue()).deepCopy()
                         : JsonOutput.JSON.createObjectNode();
-                entries.add(ProjectYaml.parameter(entry.put("name", named.getKey())));
+                entries.add(parameter(entry.put("name", named.getKey())));
             }
         }
         for (JsonNode entry : node.isArray() ? node : JsonOutput.JSON.createArrayNode()) {
-            entries.add(ProjectYaml.parameter(entry));
+            entries.add(parameter(entry));
         }
         return entries;
+    }
+
+    private static ParameterForm parameter(JsonNode entry) {
+        return ProjectYaml.form(entry, ParameterForm.class, "parameter");
     }
 
     private static Map<String, ChoiceText> choices(JsonNode node) {
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
         for (Map.Entry<String, JsonNode> choice : node.properties()) {
-            choices.put(choice.getKey(), ChoiceEntry.read(choice.getValue()));
+            choices.put(choice.getKey(), ChoiceNotation.read(choice.getValue()));
         }
         return choices;
     }

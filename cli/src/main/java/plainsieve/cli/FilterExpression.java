@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /**
@@ -133,7 +134,7 @@ record FilterExpression(
     private static ProblemException unreadable(String text) {
         return new ProblemException(
                 Problem.of(
-                        "bad-filter",
+                        ProblemKind.INVALID_FILTER,
                         "“%s” is no filter.".formatted(text),
                         "Write one like: port in (Ardlow, Skerrin) — or with not in, =, <>, <, <=, >, >=, between … and …, like, is null."));
     }

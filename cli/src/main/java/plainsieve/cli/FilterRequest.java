@@ -8,6 +8,7 @@ import java.util.Optional;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import tools.jackson.databind.JsonNode;
 
@@ -100,7 +101,7 @@ final class FilterRequest {
     }
 
     private ProblemException invalid(String what) {
-        return new ProblemException(
-                Problem.of("bad-filter", "The filter %s %s.".formatted(node, what), "See docs/command-line.md."));
+        return new ProblemException(Problem.of(
+                ProblemKind.INVALID_FILTER, "The filter %s %s.".formatted(node, what), "See docs/command-line.md."));
     }
 }

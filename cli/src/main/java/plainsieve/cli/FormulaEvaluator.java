@@ -12,15 +12,15 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.files.ParameterEntry;
+import plainsieve.files.forms.ParameterForm;
 
 /** Evaluates computed parameters and formula defaults, parents first. */
 final class FormulaEvaluator {
-    private final Map<String, ParameterEntry> entries = new LinkedHashMap<>();
+    private final Map<String, ParameterForm> entries = new LinkedHashMap<>();
     private final Map<String, Parameter> parameters;
     private final LocalDate today;
 
-    FormulaEvaluator(List<ParameterEntry> entries, Map<String, Parameter> parameters, LocalDate today) {
+    FormulaEvaluator(List<ParameterForm> entries, Map<String, Parameter> parameters, LocalDate today) {
         entries.forEach(entry -> this.entries.put(entry.name(), entry));
         this.parameters = parameters;
         this.today = today;
@@ -35,24 +35,24 @@ final class FormulaEvaluator {
         });
         Map<String, ChoiceText> all = new LinkedHashMap<>(made);
         for (String name : new Dependencies(needs).inOrder(List.copyOf(entries.keySet()))) {
-            ParameterEntry entry = entries.get(name);
+            ParameterForm entry = entries.get(name);
             String formula = formula(entry, made);
             if (!formula.isEmpty()) {
                 all.put(name, value(formula, entry, all));
             } else {
-                all.putIfAbsent(name, entry.defaultText());
+                all.putIfAbsent(name, entry.fixedDefault());
             }
         }
         return all;
     }
 
-    private static String formula(ParameterEntry entry, Map<String, ChoiceText> made) {
+    private static String formula(ParameterForm entry, Map<String, ChoiceText> made) {
         return made.containsKey(entry.name())
                 ? ""
-                : entry.formula().isEmpty() ? entry.defaultFormula() : entry.formula();
+                : entry.formula().isEmpty() ? entry.start().formula() : entry.formula();
     }
 
-    private ChoiceText value(String formula, ParameterEntry entry, Map<String, ChoiceText> all) {
+    private ChoiceText value(String formula, ParameterForm entry, Map<String, ChoiceText> all) {
         return Formula.read(formula)
                 .value(today, "", name -> choice(name, all))
                 .map(value -> Formula.as(parameters.get(entry.name()).type(), value))

@@ -99,7 +99,7 @@ final class JsonOutput {
 
     static ObjectNode notice(Notice notice) {
         ObjectNode node = JSON.createObjectNode();
-        node.put("kind", notice.kind())
+        node.put("kind", notice.kind().word())
                 .put("message", notice.message())
                 .put("advice", notice.advice())
                 .put("blocks", notice.blocks());
@@ -128,7 +128,9 @@ final class JsonOutput {
 
     private static ObjectNode error(Problem problem) {
         ObjectNode node = JSON.createObjectNode();
-        node.put("kind", problem.kind()).put("message", problem.message()).put("advice", problem.advice());
+        node.put("kind", problem.kind().word())
+                .put("message", problem.message())
+                .put("advice", problem.advice());
         problem.parameter().ifPresent(name -> node.put("parameter", name));
         problem.place().ifPresent(location -> place(node, location));
         return node;

@@ -25,10 +25,12 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.CopiesFile;
-import plainsieve.files.ParameterEntry;
+import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
+import plainsieve.files.forms.CopyForm;
+import plainsieve.files.forms.ParameterForm;
+import plainsieve.files.forms.ReportForm;
 
 /** Every problem of a project that can be found without its databases. */
 final class ProjectCheck {
@@ -80,20 +82,20 @@ final class ProjectCheck {
                 .orElse(where);
     }
 
-    private void parameter(ParameterEntry entry) {
+    private void parameter(ParameterForm entry) {
         try {
             Parameter parameter = entry.toParameter();
             if (parameters.put(entry.name(), parameter) != null) {
                 add(true, ProjectFolder.NAME, ":%s is defined twice.".formatted(entry.name()), "Keep one of the two.");
             }
-            boolean mayBeBlank = entry.defaultText().kind() == ChoiceText.Kind.BLANK;
+            boolean mayBeBlank = entry.fixedDefault().kind() == ChoiceText.Kind.BLANK;
             if (!mayBeBlank) {
-                ChoiceReader.readAll(Map.of(entry.name(), parameter), Map.of(entry.name(), entry.defaultText()));
+                ChoiceReader.readAll(Map.of(entry.name(), parameter), Map.of(entry.name(), entry.fixedDefault()));
             }
         } catch (ProblemException e) {
             problems(ProjectFolder.NAME, e.problems());
         }
-        if (entry.list() != null && !entry.list().query().isEmpty()) {
+        if (!entry.list().query().isEmpty()) {
             known("query", entry.list().query(), queryIds(), "the list of :" + entry.name());
         }
     }
@@ -103,10 +105,10 @@ final class ProjectCheck {
             defaults.putAll(new FormulaEvaluator(file.parameters(), parameters, today).workOut(Map.of()));
         } catch (ProblemException e) {
             problems(ProjectFolder.NAME, e.problems());
-            file.parameters().forEach(entry -> defaults.put(entry.name(), entry.defaultText()));
+            file.parameters().forEach(entry -> defaults.put(entry.name(), entry.fixedDefault()));
         }
         file.parameters().stream()
-                .flatMap(entry -> Stream.of(entry.formula(), entry.defaultFormula()))
+                .flatMap(entry -> Stream.of(entry.formula(), entry.start().formula()))
                 .forEach(this::usedIn);
     }
 
@@ -145,7 +147,7 @@ final class ProjectCheck {
         if (!query.storedCopy().isEmpty()) {
             List<String> copies = folder.beside().copies().copies().stream()
                     .filter(copy -> copy.query().equals(query.id()))
-                    .map(CopiesFile.CopyEntry::id)
+                    .map(CopyForm::id)
                     .toList();
             known("stored copy of it", query.storedCopy(), copies, "query “" + query.id() + "”");
             if (query.cacheSeconds() > 0) {
@@ -153,7 +155,7 @@ final class ProjectCheck {
                         false,
                         ProjectFolder.NAME,
                         "“%s” reads a stored copy, so its results cannot also be cached.".formatted(query.id()),
-                        "Use either copy or kept-seconds.");
+                        "Use either stored-copy or cache-seconds.");
             }
         }
         file.sources().stream()
@@ -220,7 +222,7 @@ final class ProjectCheck {
         query.rewrite(new Choices(parameters, chosen), ResultShape.allRows(), Statement.NO_CAP);
     }
 
-    private void report(ProjectFile.ReportEntry report) {
+    private void report(ReportForm report) {
         String user = "report “" + report.id() + "”";
         List<String> names = List.copyOf(parameters.keySet());
         report.controls().forEach(control -> control.parameters().forEach(name -> {
@@ -228,7 +230,9 @@ final class ProjectCheck {
             used.add(name);
         }));
         report.views().forEach(view -> {
-            known("query", view.query(), queryIds(), user);
+            if (view.kind() != ViewContent.Kind.TEXT) {
+                known("query", view.query(), queryIds(), user);
+            }
             if (!view.limitParameter().isEmpty()) {
                 known("parameter", view.limitParameter(), names, user);
                 used.add(view.limitParameter());

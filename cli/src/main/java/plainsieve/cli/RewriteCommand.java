@@ -23,8 +23,9 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.ParameterEntry;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.forms.ParameterForm;
 
 /** {@code sieve rewrite}. */
 @Command(
@@ -148,7 +149,9 @@ final class RewriteCommand implements Callable<Integer> {
             answer(requests);
         } catch (java.nio.file.NoSuchFileException e) {
             throw new ProblemException(Problem.of(
-                    "file-missing", "File not found: %s.".formatted(batch), "Check the name and the folder."));
+                    ProblemKind.FILE_NOT_FOUND,
+                    "File not found: %s.".formatted(batch),
+                    "Check the name and the folder."));
         }
     }
 
@@ -164,11 +167,11 @@ final class RewriteCommand implements Callable<Integer> {
     private RewriteJob job() {
         if (query.isEmpty() || dialect.isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "option-missing",
+                    ProblemKind.INVALID_REQUEST,
                     "--dialect and --query are needed, or --batch.",
                     "sieve rewrite --help shows examples."));
         }
-        List<ParameterEntry> defined = parameters == null
+        List<ParameterForm> defined = parameters == null
                 ? List.of()
                 : ProjectYaml.read(TextFiles.read(parameters.toString(), input), parameters.toString())
                         .parameters();
@@ -185,8 +188,8 @@ final class RewriteCommand implements Callable<Integer> {
 
     static long capOrRefuse(long rows) {
         if (rows < 0) {
-            throw new ProblemException(
-                    Problem.of("bad-cap", "Invalid cap: %d rows.".formatted(rows), "Give 0 or more."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_ROW_LIMIT, "Invalid cap: %d rows.".formatted(rows), "Give 0 or more."));
         }
         return rows;
     }
@@ -197,7 +200,9 @@ final class RewriteCommand implements Callable<Integer> {
             int equals = assignment.indexOf('=');
             if (equals < 1) {
                 throw new ProblemException(Problem.of(
-                        "bad-choice", "“%s” sets no value.".formatted(assignment), "Write --set name=value."));
+                        ProblemKind.INVALID_CHOICE,
+                        "“%s” sets no value.".formatted(assignment),
+                        "Write --set name=value."));
             }
             values.computeIfAbsent(assignment.substring(0, equals), name -> new ArrayList<>())
                     .add(assignment.substring(equals + 1));

@@ -3,7 +3,7 @@ package plainsieve.cli;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.files.ParameterEntry;
+import plainsieve.files.forms.ParameterForm;
 
 /**
  * One query to rewrite.
@@ -17,7 +17,7 @@ import plainsieve.files.ParameterEntry;
 record RewriteJob(
         String dialect,
         String query,
-        List<ParameterEntry> parameters,
+        List<ParameterForm> parameters,
         Map<String, ChoiceText> choices,
         List<FilterExpression> filters,
         List<String> groupBy,

@@ -26,7 +26,8 @@ import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.ParameterEntry;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.forms.ParameterForm;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Performs rewritings and parses each query text once. Thread-safe. */
@@ -45,7 +46,7 @@ final class RewriteSession {
         List<String> known = Dialects.ALL.stream().map(Dialect::name).toList();
         return Dialects.named(name)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "unknown-dialect",
+                        ProblemKind.INVALID_SOURCE,
                         "Unknown dialect “%s”.".formatted(name),
                         NearestName.of(name, known)
                                 .map("Did you mean %s?"::formatted)
@@ -59,7 +60,7 @@ final class RewriteSession {
         PreparedQuery plain = prepare(text.sql(), dialect);
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         Map<String, ChoiceText> choices = new LinkedHashMap<>(rewriteJob.choices());
-        for (ParameterEntry entry : rewriteJob.parameters()) {
+        for (ParameterForm entry : rewriteJob.parameters()) {
             parameters.put(entry.name(), entry.toParameter());
         }
         choices.putAll(new FormulaEvaluator(rewriteJob.parameters(), parameters, today).workOut(choices));

@@ -142,9 +142,9 @@ class SieveTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            select 1 from t where x = :p and | condition-missing | 1 | 28
-            select 1\\n; drop table t        | second-statement  | 2 | 3
-            delete from t                    | not-reading       | 1 | 1
+            select 1 from t where x = :p and | syntax-error | 1 | 28
+            select 1\\n; drop table t        | statement-rejected  | 2 | 3
+            delete from t                    | statement-rejected       | 1 | 1
             """)
     void reportsLineAndColumnOfErrors(String sql, String kind, int line, int column) throws Exception {
         String query = file("q.sql", sql.replace("\\n", "\n").strip());
@@ -195,7 +195,7 @@ class SieveTest {
                         .formatted(filter);
         JsonNode answer =
                 call("rewrite", "--batch", file("batch.jsonl", request)).lines().get(0);
-        assertThat(answer.get("errors").get(0).get("kind").asString()).isEqualTo("bad-filter");
+        assertThat(answer.get("errors").get(0).get("kind").asString()).isEqualTo("invalid-filter");
     }
 
     @Test
@@ -215,9 +215,9 @@ class SieveTest {
         assertThat(answers.get(1999).get("statement").asString())
                 .isEqualTo("select a, b from t where (a in (?, ?) or a is null) and b >= ?\nlimit ?");
         assertThat(answers.get(2000).get("errors").get(0).get("kind").asString())
-                .isEqualTo("unknown-dialect");
+                .isEqualTo("invalid-source");
         assertThat(answers.get(2001).get("errors").get(0).get("kind").asString())
-                .isEqualTo("bad-request");
+                .isEqualTo("invalid-request");
     }
 
     @Test
@@ -231,7 +231,7 @@ class SieveTest {
         assertThat(answer.get("statement").asString()).isEqualTo("select 1 from t where d = ?");
         JsonNode refused = callWith(request.replace("\"d\": \"2026-03-01\", ", ""), "rewrite", "--batch", "-")
                 .json();
-        assertThat(refused.get("errors").get(0).get("kind").asString()).isEqualTo("choice-missing");
+        assertThat(refused.get("errors").get(0).get("kind").asString()).isEqualTo("choice-required");
     }
 
     @Test
@@ -249,7 +249,7 @@ class SieveTest {
         assertThat(lines.get(0).get("parameters").asInt()).isEqualTo(1);
         assertThat(lines.get(0).get("parameterPlaces").asInt()).isEqualTo(2);
         assertThat(lines.get(1).get("errors").get(0).get("message").asString()).isEqualTo("“update” writes.");
-        assertThat(lines.get(2).get("errors").get(0).get("kind").asString()).isEqualTo("file-missing");
+        assertThat(lines.get(2).get("errors").get(0).get("kind").asString()).isEqualTo("file-not-found");
     }
 
     @Test
@@ -284,7 +284,7 @@ class SieveTest {
                 queries:
                   - {id: ports, source: ferries, file: ports.sql}
                   - {id: late, source: ferries, file: late.sql}
-                reports: [{id: r, name: R, views: [{id: v, kind: table, query: late}]}]
+                reports: [{id: r, name: R, views: [{id: v, kind: table, query: late}, {id: t, kind: text, text: Late.}]}]
                 """);
         file("ports.sql", "select name from ports order by name");
         file("late.sql", "select * from crossings where port in (:port)");

@@ -20,7 +20,7 @@ class BenchTest extends BrowserTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -135,7 +135,7 @@ class BenchTest extends BrowserTest {
         browser.click("[aria-label='more of :passing']");
         browser.click(card("passing") + " button", "Remove :passing");
         browser.untilText(card("passing"), text -> text.contains("Without it, query “To be emptied” would not run."));
-        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + id, Map.of("text", "select 1", "version", 1));
         api.post("/api/v1/queries/" + id + "/publish", Map.of("version", 2));
         browser.reload();
         browser.click("[aria-label=Choices] button", ":passing");
@@ -201,7 +201,7 @@ class BenchTest extends BrowserTest {
         String id = newQuery("Two authors", "ferries", "select 1");
         browser.open("/queries/" + id);
         browser.see(".cm-content");
-        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 'theirs'", "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + id, Map.of("text", "select 'theirs'", "version", 1));
         browser.writeQuery("select 'mine'");
         browser.untilText(".note", text -> text.contains("was changed by someone else"));
         assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
@@ -257,9 +257,9 @@ class BenchTest extends BrowserTest {
     void showsANoticeAndAppliesItsFixWithOneClick(String source, String rewritten) {
         String text = "select count(*) as n from crossings c where c.departed_at <= :to";
         browser.open("/queries/" + newQuery("Last day on " + source, source, text));
-        browser.untilText("[data-notice=day-against-times]", told -> told.contains("holds times"));
+        browser.untilText("[data-notice=date-compared-with-timestamp]", told -> told.contains("holds times"));
         browser.see(".cm-notice");
-        browser.click("[data-notice=day-against-times] .fix");
+        browser.click("[data-notice=date-compared-with-timestamp] .fix");
         browser.untilText(".cm-content", now -> now.contains("where " + rewritten));
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(browser.all("[data-notice]")).isEmpty();

@@ -49,7 +49,7 @@ class DeliveryTest {
                             "/api/v1/queries",
                             Map.of(
                                     "name", "Offices",
-                                    "sourceId", "ferries",
+                                    "source", "ferries",
                                     "text",
                                             "select name as port, 'office@harbours.example' as mail from ports where name = 'Skerrin'"));
             say(browser);

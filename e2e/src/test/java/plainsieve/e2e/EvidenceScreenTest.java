@@ -24,7 +24,7 @@ class EvidenceScreenTest extends BrowserTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();

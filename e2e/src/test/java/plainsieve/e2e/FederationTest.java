@@ -21,7 +21,7 @@ class FederationTest extends BrowserTest {
                 "where delay_min >= 60",
                 "join ports on port_id, adding name as port; keep only matching rows",
                 "add column day = start of day of departed_at");
-        api.post("/api/v1/queries", Map.of("name", "Weather at the harbours", "sourceId", "harbour", "text", text));
+        api.post("/api/v1/queries", Map.of("name", "Weather at the harbours", "source", "harbour", "text", text));
         browser.open("/queries/weather-at-the-harbours");
         browser.click("[aria-label='A new step']");
         browser.press("join query 'weat");

@@ -74,7 +74,7 @@ class KeyboardAuthoringTest extends BrowserTest {
         String text = "select c.crossing_id from crossings c where c.state = 'SAILED'"
                 + " and c.delay_min >= 15 order by c.crossing_id";
         String query = api.post(
-                        "/api/v1/queries", Map.of("name", "Left by keys", "sourceId", "ferries", "text", "select 1"))
+                        "/api/v1/queries", Map.of("name", "Left by keys", "source", "ferries", "text", "select 1"))
                 .json()
                 .get("id")
                 .asString();

@@ -30,10 +30,7 @@ class LiveTest {
     private static void draft(AnotherServer server, String text) {
         Query query = query(server);
         Api.Answer answer = server.api()
-                .send(
-                        "PUT",
-                        "/api/v1/queries/" + query.id() + "/draft",
-                        Map.of("text", text, "version", query.version()));
+                .send("PATCH", "/api/v1/queries/" + query.id(), Map.of("text", text, "version", query.version()));
         assertThat(answer.status()).isEqualTo(200);
     }
 
@@ -99,7 +96,7 @@ class LiveTest {
             server.api()
                     .post(
                             "/api/v1/queries",
-                            Map.of("name", "All of it", "sourceId", "ferries", "text", "select * from crossings"));
+                            Map.of("name", "All of it", "source", "ferries", "text", "select * from crossings"));
             browser.open("/projects/home/live");
             browser.take(COPIES, "add", "All of it");
             browser.untilText(

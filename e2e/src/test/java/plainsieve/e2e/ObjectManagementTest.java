@@ -14,7 +14,7 @@ class ObjectManagementTest extends BrowserTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private void query(String name) {
-        api.post("/api/v1/queries", Map.of("name", name, "sourceId", "ferries", "text", "select 1 as one"));
+        api.post("/api/v1/queries", Map.of("name", name, "source", "ferries", "text", "select 1 as one"));
     }
 
     @Test

@@ -129,7 +129,7 @@ class ParametersScreenTest extends BrowserTest {
         make(Map.of("type", "integer"));
         browser.open("/parameters?open=tried_out");
         browser.type(row("tried_out") + " .trial input", "15");
-        browser.until(() -> kept().get("trialChoice").get("values").toString().equals("[\"15\"]") ? true : null);
+        browser.until(() -> kept().get("trial").get("values").toString().equals("[\"15\"]") ? true : null);
         browser.take(row("tried_out"), "start", "15");
         browser.untilSaid(row("tried_out"), "default: 15");
     }
@@ -210,7 +210,7 @@ class ParametersScreenTest extends BrowserTest {
     void suggestsAListFromTheComparedColumn() {
         make(Map.of("multiple", true));
         String text = "select name from vessels where vessel_class in (:tried_out)";
-        String id = api.post("/api/v1/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
+        String id = api.post("/api/v1/queries", Map.of("name", "Classed", "source", "harbour", "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -224,7 +224,7 @@ class ParametersScreenTest extends BrowserTest {
         browser.untilSaid(row("tried_out"), "many values from vessels.vessel_class");
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))
                 .containsExactly("Isle", "Skiff", "Sound", "Swift");
-        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + id, Map.of("text", "select 1", "version", 1));
         api.post("/api/v1/queries/" + id + "/publish", Map.of("version", 2));
     }
 

@@ -278,7 +278,7 @@ class ReaderTest extends BrowserTest {
                         Map.of(
                                 "name",
                                 "Slow one",
-                                "sourceId",
+                                "source",
                                 "ferries",
                                 "text",
                                 "select count(*) from crossings a, crossings b, crossings c where a.delay_min * b.delay_min > c.delay_min"))
@@ -322,7 +322,7 @@ class ReaderTest extends BrowserTest {
 
     private void makeLive(String query, String text) {
         int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
-        api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version));
+        api.send("PATCH", "/api/v1/queries/" + query, Map.of("text", text, "version", version));
         assertThat(api.post("/api/v1/queries/" + query + "/publish", Map.of("version", version + 1))
                         .status())
                 .isEqualTo(200);

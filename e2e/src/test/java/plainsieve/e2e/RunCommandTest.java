@@ -32,8 +32,8 @@ class RunCommandTest {
             server.api()
                     .post(
                             "/api/v1/queries",
-                            Map.of("name", "Ports", "sourceId", "ferries", "text", "select name from ports"));
-            server.api().post("/api/v1/stored-copies", Map.of("queryId", "ports", "name", "Kept ports"));
+                            Map.of("name", "Ports", "source", "ferries", "text", "select name from ports"));
+            server.api().post("/api/v1/stored-copies", Map.of("query", "ports", "name", "Kept ports"));
             Ended made = sieve("run", "kept-ports", "--server", server.address(), "--project", "home");
             assertThat(made.output()).contains("kept-ports: refreshed, 14 rows");
             assertThat(made.code()).isZero();
@@ -41,13 +41,13 @@ class RunCommandTest {
             server.api()
                     .post(
                             "/api/v1/queries",
-                            Map.of("name", "Odd", "sourceId", "ferries", "text", "select nothing from ports"));
-            server.api().post("/api/v1/stored-copies", Map.of("queryId", "odd", "name", "Odd copy"));
+                            Map.of("name", "Odd", "source", "ferries", "text", "select nothing from ports"));
+            server.api().post("/api/v1/stored-copies", Map.of("query", "odd", "name", "Odd copy"));
             Ended wrong = sieve("run", "odd-copy", "--server", server.address());
             assertThat(wrong.output()).contains("odd-copy: due, 0 rows. ", "nothing");
             assertThat(wrong.code()).isEqualTo(1);
 
-            server.api().post("/api/v1/deliveries", Map.of("reportId", "late-crossings", "name", "To missing"));
+            server.api().post("/api/v1/deliveries", Map.of("report", "late-crossings", "name", "To missing"));
             Ended sent = sieve("run", "to-missing", "--server", server.address());
             assertThat(sent.output()).contains("to-missing: sent, 0 mails");
             assertThat(sent.code()).isZero();

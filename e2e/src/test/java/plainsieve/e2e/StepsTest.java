@@ -18,7 +18,7 @@ class StepsTest extends BrowserTest {
 
     private void open(String name, String source, String... steps) {
         String text = "steps 1\n" + String.join("\n", steps);
-        String id = api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        String id = api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -95,7 +95,7 @@ class StepsTest extends BrowserTest {
     void areConvertedFromSqlAndUndone() {
         String sql = "select p.name as harbour, count(*) as n from crossings c join ports p on p.port_id = c.port_id"
                 + " where p.name in ('Ardlow', 'Skerrin') group by p.name order by n desc";
-        String id = api.post("/api/v1/queries", Map.of("name", "Sailings read", "sourceId", "harbour", "text", sql))
+        String id = api.post("/api/v1/queries", Map.of("name", "Sailings read", "source", "harbour", "text", sql))
                 .json()
                 .get("id")
                 .asString();

@@ -11,8 +11,12 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import plainsieve.files.ProjectFile.QueryEntry;
-import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
+import plainsieve.files.forms.CopyForm;
+import plainsieve.files.forms.DeliveryForm;
+import plainsieve.files.forms.ParameterForm;
+import plainsieve.files.forms.ReportForm;
+import plainsieve.files.forms.StageForm;
 
 /** The differences between two states of a project, object by object, in the format of its files. */
 public final class ProjectDifference {
@@ -57,19 +61,16 @@ public final class ProjectDifference {
         ProjectDifference difference = new ProjectDifference();
         difference.entries(Kind.SOURCE, before.file().sources(), after.file().sources(), SourceEntry::id);
         difference.entries(
-                Kind.PARAMETER, before.file().parameters(), after.file().parameters(), ParameterEntry::name);
+                Kind.PARAMETER, before.file().parameters(), after.file().parameters(), ParameterForm::name);
         difference.add(Kind.QUERY, queries(before), queries(after));
-        difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
-        difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
+        difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportForm::id);
+        difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportForm::id);
         CompanionFiles was = before.beside();
         CompanionFiles is = after.beside();
-        difference.entries(Kind.STAGE, was.stages().stages(), is.stages().stages(), StagesFile.StageEntry::name);
-        difference.entries(Kind.STORED_COPY, was.copies().copies(), is.copies().copies(), CopiesFile.CopyEntry::id);
+        difference.entries(Kind.STAGE, was.stages().stages(), is.stages().stages(), StageForm::name);
+        difference.entries(Kind.STORED_COPY, was.copies().copies(), is.copies().copies(), CopyForm::id);
         difference.entries(
-                Kind.DELIVERY,
-                was.deliveries().deliveries(),
-                is.deliveries().deliveries(),
-                DeliveriesFile.DeliveryEntry::id);
+                Kind.DELIVERY, was.deliveries().deliveries(), is.deliveries().deliveries(), DeliveryForm::id);
         return List.copyOf(difference.changed);
     }
 

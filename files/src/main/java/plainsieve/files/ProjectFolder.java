@@ -14,6 +14,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * A project in a folder: {@code project.yaml}, one SQL file per query, and companion files.
@@ -46,7 +47,9 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         String yaml = text(folder, NAME);
         if (yaml.isBlank()) {
             throw new ProblemException(Problem.of(
-                    "file-empty", "%s is empty.".formatted(NAME), "Copy the whole file; it may be incomplete."));
+                    ProblemKind.INVALID_FILE,
+                    "%s is empty.".formatted(NAME),
+                    "Copy the whole file; it may be incomplete."));
         }
         ProjectFile file = ProjectYaml.read(yaml, NAME);
         Map<String, String> texts = new HashMap<>();
@@ -67,7 +70,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         Path path = folder.resolve(name).normalize();
         if (name.isEmpty() || !path.startsWith(folder.normalize())) {
             throw new ProblemException(Problem.of(
-                    "bad-path",
+                    ProblemKind.INVALID_FILE,
                     "“%s” is not a file inside the project.".formatted(name),
                     "Write a path such as queries/late.sql."));
         }
@@ -80,7 +83,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         try {
             if (Files.exists(path) && !path.toRealPath().startsWith(folder.toRealPath())) {
                 throw new ProblemException(Problem.of(
-                        "bad-path",
+                        ProblemKind.INVALID_FILE,
                         "“%s” is a symbolic link to a file outside the project.".formatted(name),
                         "Put the file itself into the project's folder."));
             }
@@ -94,7 +97,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         try {
             if (Files.size(path) > MAX_FILE_BYTES) {
                 throw new ProblemException(Problem.of(
-                        "file-too-large",
+                        ProblemKind.LIMIT_EXCEEDED,
                         "%s has more than %,d bytes.".formatted(name, MAX_FILE_BYTES),
                         "Split the project into several."));
             }
@@ -104,10 +107,12 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
                     .toString();
         } catch (NoSuchFileException e) {
             throw new ProblemException(Problem.of(
-                    "file-missing", "File not found: %s.".formatted(name), "Check the name and the folder."));
+                    ProblemKind.FILE_NOT_FOUND,
+                    "File not found: %s.".formatted(name),
+                    "Check the name and the folder."));
         } catch (CharacterCodingException e) {
-            throw new ProblemException(
-                    Problem.of("not-utf-8", "%s is not UTF-8.".formatted(name), "Save it with that encoding."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_FILE, "%s is not UTF-8.".formatted(name), "Save it with that encoding."));
         } catch (IOException e) {
             throw new UncheckedIOException(name + " cannot be read", e);
         }

@@ -1,10 +1,16 @@
 package plainsieve.files;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.Collection;
+import java.util.List;
 import java.util.Objects;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
+import plainsieve.files.forms.Form;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
@@ -12,6 +18,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.cfg.MapperBuilder;
+import tools.jackson.databind.exc.InvalidFormatException;
 import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.json.JsonMapper;
@@ -36,6 +43,10 @@ public final class ProjectYaml {
         return builder.propertyNamingStrategy(PropertyNamingStrategies.KEBAB_CASE)
                 .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
                 .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .withConfigOverride(
+                        List.class, lists -> lists.setNullHandling(JsonSetter.Value.forContentNulls(Nulls.FAIL)))
+                .addModule(new KeywordModule())
+                .addModule(new ShortNotation())
                 .build();
     }
 
@@ -50,7 +61,7 @@ public final class ProjectYaml {
             ProjectFile file = YAML.readValue(text.isBlank() ? "{}" : text, ProjectFile.class);
             if (!file.format().equals(ProjectFile.FORMAT)) {
                 throw new ProblemException(Problem.of(
-                        "unknown-format",
+                        ProblemKind.INVALID_FILE,
                         "%s declares the format “%s”.".formatted(name, file.format()),
                         "This program reads %s.".formatted(ProjectFile.FORMAT)));
             }
@@ -90,22 +101,13 @@ public final class ProjectYaml {
         return YAML.writeValueAsString(entry);
     }
 
-    /** A parameter from JSON with the same fields as in YAML. */
-    public static ParameterEntry parameter(JsonNode node) {
-        return entry(node, ParameterEntry.class, "parameter");
-    }
-
-    /** A report from JSON with the same fields as in YAML. */
-    public static ProjectFile.ReportEntry report(JsonNode node) {
-        return entry(node, ProjectFile.ReportEntry.class, "report");
-    }
-
-    private static <T> T entry(JsonNode node, Class<T> type, String what) {
+    /** A form from JSON with the same fields as in YAML. @param what its kind in messages */
+    public static <T extends Form> T form(JsonNode node, Class<T> type, String what) {
         try {
             return JSON.treeToValue(node, type);
         } catch (JacksonException e) {
             throw new ProblemException(Problem.of(
-                    "bad-" + what,
+                    ProblemKind.INVALID_FILE,
                     "A %s cannot be read: %s".formatted(what, message(e)),
                     "See docs/project-files.md."));
         }
@@ -117,7 +119,8 @@ public final class ProjectYaml {
     }
 
     private static ProblemException problem(JacksonException e, String text, String name) {
-        Problem problem = Problem.of("bad-file", name + " cannot be read: " + message(e), "Correct it there.");
+        Problem problem =
+                Problem.of(ProblemKind.INVALID_FILE, name + " cannot be read: " + message(e), "Correct it there.");
         int line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
         if (line < 1) {
             return new ProblemException(problem);
@@ -131,8 +134,14 @@ public final class ProjectYaml {
     }
 
     private static String message(JacksonException e) {
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof ProblemException refused) {
+                return refused.problems().get(0).message() + " "
+                        + refused.problems().get(0).advice();
+            }
+        }
         if (e instanceof UnrecognizedPropertyException unknown) {
-            String near = plainsieve.core.value.NearestName.of(
+            String near = NearestName.of(
                             unknown.getPropertyName(),
                             unknown.getKnownPropertyIds().stream()
                                     .map(String::valueOf)
@@ -140,6 +149,10 @@ public final class ProjectYaml {
                     .map(" Did you mean “%s”?"::formatted)
                     .orElse("");
             return "“" + unknown.getPropertyName() + "” is not a known key." + near;
+        }
+        if (e instanceof InvalidFormatException format && format.getTargetType().isEnum()) {
+            UnknownKeyword unknown = UnknownKeyword.of(format);
+            return "%s %s".formatted(unknown.message(), unknown.advice());
         }
         if (e instanceof MismatchedInputException other) {
             String where = other.getPath().stream()

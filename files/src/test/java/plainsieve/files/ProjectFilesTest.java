@@ -15,11 +15,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.files.forms.ParameterForm;
 
 class ProjectFilesTest {
     private static final String YAML = """
@@ -55,14 +57,14 @@ class ProjectFilesTest {
 
     @Test
     void readsEveryPropertyOfAParameter() {
-        ParameterEntry entry = ProjectYaml.read(YAML, "p.yaml").parameters().get(0);
+        ParameterForm entry = ProjectYaml.read(YAML, "p.yaml").parameters().get(0);
         Parameter port = entry.toParameter();
         assertThat(port.type()).isEqualTo(Type.TEXT);
         assertThat(port.multiple()).isTrue();
         assertThat(port.sendEach()).isTrue();
         assertThat(port.blankRule()).isEqualTo(BlankRule.ROWS_WITHOUT_VALUE);
         assertThat(port.allowed().orElseThrow().written()).containsExactly("Ardlow", "007", "yes", "null");
-        assertThat(entry.defaultText()).isEqualTo(new ChoiceText(ChoiceText.Kind.VALUES, List.of("Ardlow"), true));
+        assertThat(entry.fixedDefault()).isEqualTo(new ChoiceText(ChoiceText.Kind.VALUES, List.of("Ardlow"), true));
     }
 
     @Test
@@ -98,6 +100,30 @@ class ProjectFilesTest {
         assertThat(written).contains("group-by: sailed:week").contains("first: 0");
     }
 
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "list: {}",
+                "list: {values: [a, {value: b, label: B}], column: {source: s, table: t, column: c}}",
+                "list: {query: q, cache-seconds: 0}",
+                "list: {column: {source: s, table: t, column: c, excluded: [x]}, counts: true}"
+            })
+    void roundTripsEveryList(String list) {
+        ProjectFile file = ProjectYaml.read("parameters: [{name: port, " + list + "}]", "p.yaml");
+        ProjectFile written = new ProjectFile(
+                "",
+                "",
+                List.of(),
+                List.of(ParameterForm.of(file.parameters().get(0).toDefinition())),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+        assertThat(ProjectYaml.read(ProjectYaml.write(written), "written")).isEqualTo(file);
+        assertThat(file.parameters().get(0).toDefinition().list().exists()).isEqualTo(!list.isEmpty());
+    }
+
     @Test
     void schemaRejectsWhatTheReaderRejects() throws Exception {
         assertThat(schemaErrors("parameters: [{name: port, typ: text}]")).isNotEmpty();
@@ -113,11 +139,16 @@ class ProjectFilesTest {
             parameters: [{name: port, all-rule: each}]        | leave-out, send-each
             parameters: [{name: 1x}]                     | Invalid parameter name
             parameters: {name: port}                     | cannot be read
+            parameters: [null]                           | cannot be read
+            parameters: [{name: port, former-names: [null]}] | cannot be read
+            parameters: [{name: port, list: {values: [null]}}] | cannot be read
+            reports: [{id: r, views: [null]}]            | cannot be read
+            reports: [{id: r, controls: [{parameters: [null]}]}] | cannot be read
             parameters: [                                | cannot be read
             format: other/2                              | This program reads plain-sieve/1
             """)
     void reportsErrors(String yaml, String message) {
-        assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterEntry::toParameter))
+        assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterForm::toParameter))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining(message);
     }

@@ -12,11 +12,11 @@ import plainsieve.client.api.DownloadsApi;
 import plainsieve.client.api.QueriesApi;
 import plainsieve.client.api.ReportEditorApi;
 import plainsieve.client.api.ReportsApi;
-import plainsieve.client.model.ChoiceBody;
+import plainsieve.client.model.ChoiceForm;
 import plainsieve.client.model.DownloadRequest;
-import plainsieve.client.model.NewQuery;
 import plainsieve.client.model.PublishedVersion;
 import plainsieve.client.model.QueryBody;
+import plainsieve.client.model.QueryForm;
 import plainsieve.client.model.ReportBody;
 import plainsieve.client.model.ReportCard;
 import plainsieve.client.model.SeenVersion;
@@ -48,9 +48,9 @@ class GeneratedClientTest {
         ReportsApi reports = new ReportsApi(client);
         QueryBody query = queries.createQuery(
                 PROJECT,
-                new NewQuery()
+                new QueryForm()
                         .name("Departures by port")
-                        .sourceId("ferries")
+                        .source("ferries")
                         .text("select p.name, count(*) as departures from crossings join ports p using (port_id)"
                                 + " where p.name in (:port) group by p.name"),
                 null);
@@ -77,8 +77,8 @@ class GeneratedClientTest {
                         .map(ViewBody::getId)
                         .findFirst()
                         .orElseThrow();
-        ChoiceBody ardlow = new ChoiceBody()
-                .kind(ChoiceBody.KindEnum.VALUES)
+        ChoiceForm ardlow = new ChoiceForm()
+                .kind(ChoiceForm.KindEnum.VALUES)
                 .values(List.of("Ardlow"))
                 .withoutValue(false);
         DownloadRequest request = new DownloadRequest()

@@ -50,6 +50,7 @@ class PackageOrderTest {
             "plainsieve.core.steps.federated",
             "plainsieve.core.steps.convert",
             "plainsieve.core.steps.assist",
+            "plainsieve.files.forms",
             "plainsieve.files",
             "plainsieve.cli",
             "plainsieve.sources",

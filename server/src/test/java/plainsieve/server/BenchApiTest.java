@@ -3,7 +3,6 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static plainsieve.server.Api.values;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -22,16 +21,16 @@ class BenchApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private JsonNode newQuery(String name, String source) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", "select 1 as one"))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", "select 1 as one"))
                 .json();
     }
 
     private static Map<String, Object> parameter(String name, String type, boolean many) {
         Map<String, Object> parameter = new java.util.HashMap<>();
-        List.of("label", "hint", "blankLabel", "unit", "unlimitedValue").forEach(field -> parameter.put(field, ""));
+        List.of("label", "hint", "blankLabel", "unit").forEach(field -> parameter.put(field, ""));
         parameter.putAll(Map.of("name", name, "type", type, "multiple", many, "blankRule", "no-filter", "version", 0));
-        parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
-        parameter.put("trialChoice", Api.blank());
+        parameter.put("list", Map.of("kind", "any", "values", List.of(), "query", ""));
+        parameter.put("trial", Api.blank());
         return parameter;
     }
 
@@ -95,11 +94,10 @@ class BenchApiTest {
     @Test
     void detectsConflictingQueryEdits() {
         String id = newQuery("Shared work", "ferries").get("id").asString();
-        assertThat(api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 2", "version", 1))
+        assertThat(api.send("PATCH", "/api/v1/queries/" + id, Map.of("text", "select 2", "version", 1))
                         .status())
                 .isEqualTo(200);
-        Api.Answer second =
-                api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 3", "version", 1));
+        Api.Answer second = api.send("PATCH", "/api/v1/queries/" + id, Map.of("text", "select 3", "version", 1));
         assertThat(second.status()).isEqualTo(409);
         assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
                 .isEqualTo("select 2");
@@ -125,8 +123,8 @@ class BenchApiTest {
                 .asLong();
         JsonNode query = api.get("/api/v1/queries/late-crossings").json();
         api.send(
-                "PUT",
-                "/api/v1/queries/late-crossings/draft",
+                "PATCH",
+                "/api/v1/queries/late-crossings",
                 Map.of("text", "selec broken", "version", query.get("version").asInt()));
         assertThat(api.runView("late-crossings", "figures", Map.of())
                         .rows()
@@ -140,8 +138,8 @@ class BenchApiTest {
                         .status())
                 .isEqualTo(422);
         api.send(
-                "PUT",
-                "/api/v1/queries/late-crossings/draft",
+                "PATCH",
+                "/api/v1/queries/late-crossings",
                 Map.of("text", query.get("text").asString(), "version", version));
     }
 
@@ -149,11 +147,11 @@ class BenchApiTest {
     void changedListQueryAppliesAtOnce() {
         String list = newQuery("Classes", "ferries").get("id").asString();
         Map<String, Object> vesselClass = parameter("vessel_class", "text", false);
-        vesselClass.put("list", Map.of("kind", "query", "values", List.of(), "queryId", list));
+        vesselClass.put("list", Map.of("kind", "query", "values", List.of(), "query", list));
         api.post("/api/v1/parameters", vesselClass);
         assertThat(api.listValues("vessel_class", Map.of()).json().toString()).contains("\"1\"");
         String text = "select distinct vessel_class, 'class ' || vessel_class from vessels order by 1";
-        api.send("PUT", "/api/v1/queries/" + list + "/draft", Map.of("text", text, "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + list, Map.of("text", text, "version", 1));
         api.post("/api/v1/queries/" + list + "/publish", Map.of("version", 2));
         JsonNode values = api.listValues("vessel_class", Map.of()).json().get("values");
         assertThat(values).hasSize(4);
@@ -164,7 +162,7 @@ class BenchApiTest {
     void renamesEveryUse() {
         String question =
                 api.get("/api/v1/reports/late-crossings").json().get("question").asString();
-        assertThat(api.send("PUT", "/api/v1/parameters/min_delay/name", Map.of("name", "late_by"))
+        assertThat(api.send("PATCH", "/api/v1/parameters/min_delay", Map.of("name", "late_by"))
                         .status())
                 .isEqualTo(200);
         assertThat(api.get("/api/v1/queries/late-crossings").json().get("text").asString())
@@ -177,13 +175,13 @@ class BenchApiTest {
         assertThat(api.runView("late-crossings", "figures", Map.of("late_by", values("60")))
                         .status())
                 .isEqualTo(200);
-        assertThat(api.send("PUT", "/api/v1/parameters/late_by/name", Map.of("name", "port"))
+        assertThat(api.send("PATCH", "/api/v1/parameters/late_by", Map.of("name", "port"))
                         .status())
                 .isEqualTo(422);
-        assertThat(api.send("PUT", "/api/v1/parameters/late_by/name", Map.of("name", "2 late"))
+        assertThat(api.send("PATCH", "/api/v1/parameters/late_by", Map.of("name", "2 late"))
                         .status())
                 .isEqualTo(422);
-        api.send("PUT", "/api/v1/parameters/late_by/name", Map.of("name", "min_delay"));
+        api.send("PATCH", "/api/v1/parameters/late_by", Map.of("name", "min_delay"));
         assertThat(api.get("/api/v1/reports/late-crossings")
                         .json()
                         .get("question")
@@ -200,11 +198,11 @@ class BenchApiTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            delete from ports                    | not-reading      | 1
-            select 1; drop table ports           | second-statement | 1
-            select 'open                         | unclosed-string  | 1
+            delete from ports                    | statement-rejected      | 1
+            select 1; drop table ports           | statement-rejected | 1
+            select 'open                         | syntax-error  | 1
             select :missing                       | unknown-parameter | 1
-            with x as (insert into ports values (1)) select 1 | not-reading | 1
+            with x as (insert into ports values (1)) select 1 | statement-rejected | 1
             """)
     void rejectsAnInvalidTextWithItsPosition(String text, String kind, int line) {
         for (Api.Answer answer : List.of(
@@ -238,13 +236,10 @@ class BenchApiTest {
         Map<String, Object> run = Map.of("runId", "endless-" + source, "text", ENDLESS, "choices", Map.of());
         CompletableFuture<Api.Answer> answer =
                 CompletableFuture.supplyAsync(() -> api.post("/api/v1/queries/" + id + "/run", run));
-        TimeUnit.MILLISECONDS.sleep(Duration.ofMillis(500).toMillis());
-        assertThat(api.get("/api/v1/sent?query=" + id)
-                        .json()
-                        .get(0)
-                        .get("outcome")
-                        .asString())
-                .isEqualTo("running");
+        Waiting.until(() -> api.get("/api/v1/sent?query=" + id)
+                .json()
+                .findValuesAsString("outcome")
+                .contains("running"));
         api.post("/api/v1/runs/endless-" + source + "/stop", "");
         // A run cancelled within a second is a problem; a later one ends with a line in its stream.
         assertThat(answer.get(10, TimeUnit.SECONDS).failure()).isEqualTo("The statement was stopped.");
@@ -310,7 +305,7 @@ class BenchApiTest {
                         "/api/v1/queries/late-crossings/check",
                         Map.of("text", "select 1 from crossings c where c.departed_at <= :to"))
                 .json();
-        assertThat(check.get("notices").findValuesAsString("kind")).containsExactly("day-against-times");
+        assertThat(check.get("notices").findValuesAsString("kind")).containsExactly("date-compared-with-timestamp");
     }
 
     @Test

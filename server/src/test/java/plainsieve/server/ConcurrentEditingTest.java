@@ -79,7 +79,7 @@ class ConcurrentEditingTest {
 
     @Test
     void invalidPartRollsBackTheChange() {
-        api.post("/api/v1/queries", Map.of("name", "Both", "sourceId", "ferries", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Both", "source", "ferries", "text", "select 1"));
         Map<String, Object> body = new HashMap<>(Map.of("text", "select 2", "version", 1));
         body.put("names", Arrays.asList(null, null));
         Api.Answer refused = api.post("/api/v1/queries/both/hard-coded-values/undo", body);

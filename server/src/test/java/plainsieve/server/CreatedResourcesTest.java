@@ -24,7 +24,7 @@ class CreatedResourcesTest {
     @Test
     void haveAResolvableLocation() throws Exception {
         Map<String, String> query =
-                Map.of("name", "Created for its address", "sourceId", "ferries", "text", "select name from ports");
+                Map.of("name", "Created for its address", "source", "ferries", "text", "select name from ports");
         String address = location(created(HOME + "/queries", query));
         assertThat(address).isEqualTo(HOME + "/queries/created-for-its-address");
         assertThat(API.get(address).status()).isEqualTo(200);
@@ -42,7 +42,7 @@ class CreatedResourcesTest {
     @Test
     void haveNoLocationWhenRejected() throws Exception {
         HttpResponse<String> refused =
-                API.exchange("POST", HOME + "/queries", Map.of("name", "", "sourceId", "ferries", "text", "select 1"));
+                API.exchange("POST", HOME + "/queries", Map.of("name", "", "source", "ferries", "text", "select 1"));
         assertThat(refused.statusCode()).isEqualTo(422);
         assertThat(refused.headers().firstValue("Location")).isEmpty();
     }

@@ -30,7 +30,7 @@ class DataAgeTest {
     }
 
     private static String given(String name, String source, String text) {
-        String query = api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        String query = api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -102,17 +102,15 @@ class DataAgeTest {
 
     @Test
     void storedCopyReportsItsAge() throws Exception {
-        api.post(
-                "/api/v1/queries",
-                Map.of("name", "All ports", "sourceId", "ferries", "text", "select name from ports"));
-        api.post("/api/v1/stored-copies", Map.of("queryId", "all-ports", "name", "Ports kept"));
-        for (int i = 0; i < 200; i++) {
-            JsonNode copy = api.get("/api/v1/stored-copies").json().get(0);
-            if (!copy.get("content").get("asOf").asString().isEmpty()) {
-                break;
-            }
-            Thread.sleep(50);
-        }
+        api.post("/api/v1/queries", Map.of("name", "All ports", "source", "ferries", "text", "select name from ports"));
+        api.post("/api/v1/stored-copies", Map.of("query", "all-ports", "name", "Ports kept"));
+        Waiting.until(() -> !api.get("/api/v1/stored-copies")
+                .json()
+                .get(0)
+                .get("content")
+                .get("asOf")
+                .asString()
+                .isEmpty());
         String report = given("On the copy", "copies", "select name from ports_kept");
         assertThat(age(report).get("copiedAt").asString())
                 .isEqualTo(api.get("/api/v1/stored-copies")

@@ -62,12 +62,11 @@ class DeliveriesTest extends DeliveryFixture {
                 "/api/v1/queries",
                 Map.of(
                         "name", "Offices",
-                        "sourceId", "ferries",
+                        "source", "ferries",
                         "text",
                                 "select name as port, lower(name) || '@harbours.example' as mail from ports where name in ('Ardlow', 'Skerrin')"));
         String id = delivery(Map.of(
-                "recipients",
-                Map.of("queryId", "offices", "addressColumn", "mail", "choices", Map.of("port", "port"))));
+                "recipients", Map.of("query", "offices", "addressColumn", "mail", "choices", Map.of("port", "port"))));
         sent(id);
         assertThat(mails(id))
                 .containsExactlyInAnyOrder("ardlow@harbours.example sent", "skerrin@harbours.example sent");
@@ -86,8 +85,8 @@ class DeliveriesTest extends DeliveryFixture {
                 "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"), "min_delay", values("0")),
                 "attachments",
                         List.of(
-                                Map.of("viewId", "by-port", "format", "xlsx"),
-                                Map.of("viewId", "crossings", "format", "csv"))));
+                                Map.of("view", "by-port", "format", "xlsx"),
+                                Map.of("view", "crossings", "format", "csv"))));
         sent(id);
         assertThat(mails(id)).containsExactly("office@harbours.example sent");
         MimeMessage mail = came("office@harbours.example");
@@ -102,7 +101,7 @@ class DeliveriesTest extends DeliveryFixture {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "choices", Map.of("from", values("1999-01-01"), "to", values("1999-01-02"), "port", values("Ardlow")),
-                "condition", Map.of("viewId", "crossings")));
+                "condition", Map.of("view", "crossings")));
         sent(id);
         assertThat(mails(id)).containsExactly("office@harbours.example skipped There were no rows.");
         assertThat(mailbox.mails()).isEmpty();
@@ -113,12 +112,12 @@ class DeliveriesTest extends DeliveryFixture {
                                         "recipients", Map.of("addresses", List.of("office@harbours.example")),
                                         "condition",
                                                 Map.of(
-                                                        "viewId", "figures",
+                                                        "view", "figures",
                                                         "figure", "late crossings",
                                                         "comparison", "above",
                                                         "value", "1000000")))
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         Thread.sleep(1100);
         sent(id);
         assertThat(mails(id).get(0)).startsWith("office@harbours.example skipped “late crossings” was ");
@@ -201,19 +200,19 @@ class DeliveriesTest extends DeliveryFixture {
         assertThat(changed(id, Map.of("choices", Map.of("from", values("not a day"))))
                         .status())
                 .isEqualTo(422);
-        assertThat(changed(id, Map.of("condition", Map.of("viewId", "no-such-view")))
+        assertThat(changed(id, Map.of("condition", Map.of("view", "no-such-view")))
                         .status())
                 .isEqualTo(404);
-        assertThat(changed(id, Map.of("condition", Map.of("viewId", "figures", "figure", "gone", "value", "1")))
+        assertThat(changed(id, Map.of("condition", Map.of("view", "figures", "figure", "gone", "value", "1")))
                         .status())
                 .isEqualTo(422);
-        assertThat(changed(id, Map.of("attachments", List.of(Map.of("viewId", "crossings", "format", "pdf"))))
+        assertThat(changed(id, Map.of("attachments", List.of(Map.of("view", "crossings", "format", "pdf"))))
                         .status())
                 .isEqualTo(422);
         assertThat(changed(id, Map.of("schedule", Map.of("every", "sometimes"))).status())
                 .isEqualTo(422);
         assertThat(changed(id, Map.of("version", 1)).status()).isEqualTo(409);
-        assertThat(api.post(DELIVERIES, Map.of("reportId", "gone", "name", "Gone"))
+        assertThat(api.post(DELIVERIES, Map.of("report", "gone", "name", "Gone"))
                         .status())
                 .isEqualTo(404);
     }
@@ -228,8 +227,8 @@ class DeliveriesTest extends DeliveryFixture {
         String id = delivery(Map.of(
                 "recipients", Map.of("addresses", List.of("office@harbours.example", "group:Offices")),
                 "condition",
-                        Map.of("viewId", "figures", "figure", "late crossings", "comparison", "below", "value", "2.5"),
-                "attachments", List.of(Map.of("viewId", "crossings", "format", "parquet")),
+                        Map.of("view", "figures", "figure", "late crossings", "comparison", "below", "value", "2.5"),
+                "attachments", List.of(Map.of("view", "crossings", "format", "parquet")),
                 "schedule",
                         Map.of("every", "every weekday at 06:30", "timeZone", "Europe/Lisbon", "missedRuns", "leave")));
         JsonNode before = one(id);
@@ -262,7 +261,7 @@ class DeliveriesTest extends DeliveryFixture {
         assertThat(mails(id)).containsExactly("office@harbours.example sent");
         assertThat(changed(id, Map.of("paused", true, "schedule", Map.of("every", "* * * * *")))
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         assertThat(one(id).get("nextRun").asString()).isEmpty();
     }
 }

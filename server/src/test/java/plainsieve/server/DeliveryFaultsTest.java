@@ -36,14 +36,9 @@ class DeliveryFaultsTest extends DeliveryFixture {
     }
 
     private static JsonNode settledAfterBackOff(String id) {
-        for (int i = 0; i < 200; i++) {
-            JsonNode now = settled(id, Instant.now().plus(Duration.ofMinutes(10)));
-            if (!now.get("lastJob").get("state").asString().equals("due")) {
-                return now;
-            }
-            StoredCopyFixture.sleep();
-        }
-        throw new AssertionError("It is not tried again: " + one(id));
+        return Waiting.until(
+                () -> settled(id, Instant.now().plus(Duration.ofMinutes(10))),
+                now -> !now.get("lastJob").get("state").asString().equals("due"));
     }
 
     @Test
@@ -116,9 +111,7 @@ class DeliveryFaultsTest extends DeliveryFixture {
         sent(id);
         assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
                 .isEqualTo("failed");
-        for (int i = 0; i < 200 && mailbox.mails().isEmpty(); i++) {
-            StoredCopyFixture.sleep();
-        }
+        Waiting.until(() -> !mailbox.mails().isEmpty());
         assertThat(mails(id))
                 .hasSize(1)
                 .allMatch(mail -> mail.startsWith("office@harbours.example refused The mail server"));

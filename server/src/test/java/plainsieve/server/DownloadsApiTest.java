@@ -169,13 +169,11 @@ class DownloadsApiTest {
                 return "broken off";
             }
         });
-        while (api.get("/api/v1/downloads/" + id + "/progress")
+        Waiting.until(() -> api.get("/api/v1/downloads/" + id + "/progress")
                         .json()
                         .get("rows")
                         .asLong()
-                < 100_000) {
-            Thread.sleep(20);
-        }
+                >= 100_000);
         api.post("/api/v1/runs/" + id + "/stop", "");
         assertThat(fetched.join()).isEqualTo("broken off");
         assertThat(api.get("/api/v1/downloads/" + id + "/progress")
@@ -211,7 +209,7 @@ class DownloadsApiTest {
                 .json()
                 .get("token")
                 .asString();
-        api.send("PUT", "/api/v1/parameters/with_cars/name", Map.of("name", "takes_cars"));
+        api.send("PATCH", "/api/v1/parameters/with_cars", Map.of("name", "takes_cars"));
         try {
             JsonNode question = api.post(
                             "/api/v1/reports/vessel-diary/question", Map.of("choices", Map.of(), "linkToken", token))
@@ -219,7 +217,7 @@ class DownloadsApiTest {
             assertThat(question.get("fixedByLink").toString()).isEqualTo("[\"takes_cars\"]");
             assertThat(question.get("sentence").asString()).contains("cars: yes");
         } finally {
-            api.send("PUT", "/api/v1/parameters/takes_cars/name", Map.of("name", "with_cars"));
+            api.send("PATCH", "/api/v1/parameters/takes_cars", Map.of("name", "with_cars"));
         }
     }
 

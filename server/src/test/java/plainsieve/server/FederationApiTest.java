@@ -38,13 +38,13 @@ class FederationApiTest {
 
     @BeforeAll
     static void addQueries() {
-        API.post("/api/v1/queries", Map.of("name", "Of several", "sourceId", "harbour", "text", WEATHER));
+        API.post("/api/v1/queries", Map.of("name", "Of several", "source", "harbour", "text", WEATHER));
         API.post(
                 "/api/v1/queries",
                 Map.of(
                         "name",
                         "Names there",
-                        "sourceId",
+                        "source",
                         "islands",
                         "text",
                         "select port_id, name as called from ports where island = :island"));
@@ -53,7 +53,7 @@ class FederationApiTest {
                 Map.of(
                         "name",
                         "Slow there",
-                        "sourceId",
+                        "source",
                         "harbour",
                         "text",
                         "select 1 as port_id, pg_sleep(15)::text as slept"));
@@ -61,8 +61,8 @@ class FederationApiTest {
 
     @AfterEach
     void leaveOpen() {
-        decide("office", "harbour", "");
-        decide("harbour", "office", "");
+        decide("office", "harbour", "open");
+        decide("harbour", "office", "open");
     }
 
     private static Map<String, Object> choices() {
@@ -154,7 +154,7 @@ class FederationApiTest {
                         + travel.get("to").asString() + " " + travel.get("columns")
                         + travel.get("decision").asString())
                 .containsExactlyInAnyOrder(
-                        "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
+                        "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]open");
         JsonNode one = API.post("/api/v1/queries/of-several/steps/analysis", Map.of("text", "steps 1\nfrom crossings"))
                 .json()
                 .get("federation");

@@ -34,16 +34,13 @@ class FoldersApiTest {
     }
 
     /* What a source says of its tables comes a moment later, so that no one waits for one that is slow. */
-    private String noticesOf(String query, String text) throws InterruptedException {
-        String notices = "[]";
-        for (int i = 0; i < 50 && notices.equals("[]"); i++) {
-            Thread.sleep(i * 10L);
-            notices = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
-                    .json()
-                    .get("notices")
-                    .toString();
-        }
-        return notices;
+    private String noticesOf(String query, String text) {
+        return Waiting.until(
+                () -> api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
+                        .json()
+                        .get("notices")
+                        .toString(),
+                notices -> !notices.equals("[]"));
     }
 
     @Test
@@ -52,7 +49,7 @@ class FoldersApiTest {
         assertThat(api.upload("crews", "masters.csv", false, bytes("name;born\nOrla;1.2.1980\n"))
                         .status())
                 .isEqualTo(204);
-        api.post("/api/v1/queries", Map.of("name", "Masters", "sourceId", "crews", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Masters", "source", "crews", "text", "select 1"));
         String text = "select name, born from masters where born >= :born_from";
         api.post("/api/v1/parameters", Map.of("name", "born_from", "type", "date"));
         assertThat(api.runDraft("masters", text, Map.of("born_from", Api.values("1980-02-01")))
@@ -65,7 +62,7 @@ class FoldersApiTest {
 
         Api.Answer again = api.upload("crews", "masters.csv", false, bytes("name;born\n"));
         assertThat(again.status()).isEqualTo(422);
-        assertThat(again.json().get("problems").get(0).get("kind").asString()).isEqualTo("file-there");
+        assertThat(again.json().get("problems").get(0).get("kind").asString()).isEqualTo("file-exists");
         assertThat(api.upload("crews", "masters.csv", true, bytes("name;born\nUna;3.4.1990\n"))
                         .status())
                 .isEqualTo(204);
@@ -109,10 +106,10 @@ class FoldersApiTest {
                 .contains(
                         "\"tableOverrides\":{\"levels\":{\"at\":\"date as 31/12/2026\",\"metres\":\"decimal with comma\"}}");
 
-        api.post("/api/v1/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Levels", "source", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
                 .contains(
-                        "unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
+                        "unreadable-cells", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
 
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "type", "a moon");
         assertThat(api.send("PUT", "/api/v1/sources/tides/table-overrides", odd)

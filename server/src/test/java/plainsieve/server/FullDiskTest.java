@@ -65,7 +65,7 @@ class FullDiskTest {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
             api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
-            api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", "select 0"));
+            api.post("/api/v1/queries", Map.of("name", "Kept", "source", "s", "text", "select 0"));
             assertThat(save(api, 1, 1).status()).isEqualTo(200);
             Path filler = fill();
             int version = 2;
@@ -92,7 +92,7 @@ class FullDiskTest {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
             api.post("/api/v1/sources", Map.of("id", "logs", "kind", "folder", "database", "logs"));
-            api.post("/api/v1/queries", Map.of("name", "Lines", "sourceId", "logs", "text", "select 0"));
+            api.post("/api/v1/queries", Map.of("name", "Lines", "source", "logs", "text", "select 0"));
             String lines = "n,note\n" + "1,a note of some length\n".repeat(60_000);
             assertThat(api.upload("logs", "lines.csv", false, lines.getBytes(StandardCharsets.US_ASCII))
                             .status())
@@ -114,6 +114,6 @@ class FullDiskTest {
 
     private static Api.Answer save(Api api, int version, int number) {
         String text = "select " + number + " /* " + "x".repeat(60_000) + " */";
-        return api.send("PUT", "/api/v1/queries/kept/draft", Map.of("text", text, "version", version));
+        return api.send("PATCH", "/api/v1/queries/kept", Map.of("text", text, "version", version));
     }
 }

@@ -23,7 +23,7 @@ class HardCodedValuesApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String query(String name, String source) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", TEXT))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", TEXT))
                 .json()
                 .get("id")
                 .asString();
@@ -43,15 +43,12 @@ class HardCodedValuesApiTest {
 
     /** The first query triggers reading the source's metadata. */
     private void awaitServed(String query, String text) {
-        for (int i = 0; i < 100; i++) {
-            JsonNode offers = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
-                    .json()
-                    .get("hardCodedValues");
-            if (!offers.get(0).get("existingParameters").isEmpty()) {
-                return;
-            }
-            StoredCopyFixture.sleep();
-        }
+        Waiting.until(() -> !api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
+                .json()
+                .get("hardCodedValues")
+                .get(0)
+                .get("existingParameters")
+                .isEmpty());
     }
 
     private JsonNode takeBack(String query, String text, JsonNode names) {
@@ -206,7 +203,7 @@ class HardCodedValuesApiTest {
         String there =
                 "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name in (:port)"
                         + " and c.departed_at >= :from and c.departed_at < :to";
-        api.send("PUT", "/api/v1/queries/" + other + "/draft", Map.of("text", there, "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + other, Map.of("text", there, "version", 1));
         api.post("/api/v1/queries/" + other + "/publish", Map.of("version", 2));
         String query = query("Served on " + source, source);
         JsonNode offers = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
@@ -245,7 +242,7 @@ class HardCodedValuesApiTest {
         assertThat(differing.get("defaultText").asString()).doesNotContain("Lunna");
         assertThat(differing.get("reports").toString()).contains(report);
         String after = made.get("text").asString();
-        api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", after, "version", 1));
+        api.send("PATCH", "/api/v1/queries/" + query, Map.of("text", after, "version", 1));
         api.post("/api/v1/queries/" + query + "/publish", Map.of("version", 2));
 
         assertThat(openWith(report, "port", "Lunna", "Skerrin").status()).isEqualTo(204);

@@ -56,9 +56,9 @@ class LimitRelocationTest {
         LimitedQuery(String text) {
             String source = api.get("/api/v1/queries/late-crossings")
                     .json()
-                    .get("sourceId")
+                    .get("source")
                     .asString();
-            id = api.post("/api/v1/queries", Map.of("name", "Limited crossings", "sourceId", source, "text", text))
+            id = api.post("/api/v1/queries", Map.of("name", "Limited crossings", "source", source, "text", text))
                     .json()
                     .get("id")
                     .asString();

@@ -35,10 +35,7 @@ class ListCacheTest {
             Instant asked = kept(folder, "queried_at");
             assertThat(kept(folder, "used_at")).isEqualTo(asked);
             server.api().listValues("port", Map.of());
-            for (int i = 0; i < 100 && !kept(folder, "used_at").isAfter(asked); i++) {
-                Thread.sleep(20);
-            }
-            assertThat(kept(folder, "used_at")).isAfter(asked);
+            Waiting.until(() -> kept(folder, "used_at").isAfter(asked));
             assertThat(kept(folder, "queried_at")).isEqualTo(asked);
         }
     }
@@ -53,9 +50,7 @@ class ListCacheTest {
             before = askedAt(server);
         }
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.jobs=" + warmsUp)) {
-            for (int i = 0; i < 200 && isWarmingUp(); i++) {
-                Thread.sleep(50);
-            }
+            Waiting.until(() -> !isWarmingUp());
             forgetKept(folder);
             assertThat(askedAt(server).equals(before)).isEqualTo(known);
         }

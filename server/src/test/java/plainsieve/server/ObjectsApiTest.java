@@ -15,7 +15,7 @@ class ObjectsApiTest {
     private final String name = "Object " + UUID.randomUUID();
 
     private String newQuery() {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", "ferries", "text", "select 1 -- mine"))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", "ferries", "text", "select 1 -- mine"))
                 .json()
                 .get("id")
                 .asString();
@@ -124,7 +124,7 @@ class ObjectsApiTest {
 
     @Test
     void restoresARemovedDelivery() {
-        String id = api.post("/api/v1/deliveries", Map.of("reportId", "late-crossings", "name", name))
+        String id = api.post("/api/v1/deliveries", Map.of("report", "late-crossings", "name", name))
                 .json()
                 .get("id")
                 .asString();

@@ -17,6 +17,7 @@ import io.swagger.v3.oas.models.parameters.Parameter;
 import io.swagger.v3.oas.models.parameters.PathParameter;
 import io.swagger.v3.oas.models.parameters.QueryParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
+import jakarta.annotation.Nullable;
 import java.lang.reflect.Method;
 import java.math.BigDecimal;
 import java.util.Arrays;
@@ -38,6 +39,8 @@ import plainsieve.server.people.Caller;
 
 /** Customizes the OpenAPI document of test servers. Other servers do not serve one. */
 class OpenApiCustomization {
+    private static final String NULL = "null";
+
     /* A request has neither in its body nor as a parameter: both are found at the edge. */
     static {
         SpringDocUtils.getConfig()
@@ -69,6 +72,26 @@ class OpenApiCustomization {
                 return schema;
             }
             return others.hasNext() ? others.next().resolve(type, context, others) : null;
+        };
+    }
+
+    /** Fields that may be null, which are marked. */
+    @Bean
+    ModelConverter nullableFields() {
+        return (type, context, others) -> {
+            Schema<?> schema = others.hasNext() ? others.next().resolve(type, context, others) : null;
+            boolean nullable = type.getCtxAnnotations() != null
+                    && Arrays.stream(type.getCtxAnnotations()).anyMatch(Nullable.class::isInstance);
+            if (schema == null || !nullable) {
+                return schema;
+            }
+            if (schema.get$ref() != null) {
+                return new Schema<>().anyOf(List.of(schema, new Schema<>().types(Set.of(NULL))));
+            }
+            Set<String> types = new TreeSet<>(schema.getTypes() == null ? Set.of(schema.getType()) : schema.getTypes());
+            types.add(NULL);
+            schema.setTypes(types);
+            return schema;
         };
     }
 

@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -143,9 +142,7 @@ class PageRunsTest {
         }
         CompletableFuture<Api.Answer> answer = CompletableFuture.supplyAsync(
                 () -> api.post("/api/v1/reports/" + given.report() + "/run", Map.of("runId", page, "views", six)));
-        while (!sent(query).contains("running")) {
-            TimeUnit.MILLISECONDS.sleep(20);
-        }
+        Waiting.until(() -> sent(query).contains("running"));
         api.post("/api/v1/runs/" + page + "/stop", "");
         Map<Integer, List<JsonNode>> told = told(answer.join());
         assertThat(told).hasSize(6);

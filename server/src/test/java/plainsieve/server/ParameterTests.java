@@ -29,19 +29,19 @@ abstract class ParameterTests {
     }
 
     String query(String name, String source, String text) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
     }
 
     static Map<String, Object> listOf(String query) {
-        return Map.of("kind", "query", "queryId", query, "cacheSeconds", 60);
+        return Map.of("kind", "query", "query", query, "cacheSeconds", 60);
     }
 
     static Map<String, Object> column(String source, String table, String column, String... except) {
         return Map.of(
-                "sourceId",
+                "source",
                 source,
                 "schema",
                 "",

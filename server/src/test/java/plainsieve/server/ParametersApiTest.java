@@ -91,15 +91,15 @@ class ParametersApiTest extends ParameterTests {
                         .get(0)
                         .get("kind")
                         .asString())
-                .isEqualTo("computed");
+                .isEqualTo("invalid-choice");
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            delay_low=30 delay_high=10 | range-reversed
-            delay_low=-1               | out-of-bounds
-            month=                     | choice-missing
-            month=2026-13              | unreadable-value
+            delay_low=30 delay_high=10 | invalid-choice
+            delay_low=-1               | invalid-choice
+            month=                     | choice-required
+            month=2026-13              | invalid-value
             quay=Ardlo                 | value-not-listed
             prot=Ardlow                | unknown-parameter
             """)
@@ -132,7 +132,7 @@ class ParametersApiTest extends ParameterTests {
                 api.get("/api/v1/parameters/note/rename-preview?to=remark").json();
         assertThat(preview.findValuesAsString("before")).anyMatch(line -> line.equals("and c.master_note = :note"));
         assertThat(preview.findValuesAsString("after")).anyMatch(line -> line.equals("and c.master_note = :remark"));
-        assertThat(api.send("PUT", "/api/v1/parameters/note/name", Map.of("name", "remark"))
+        assertThat(api.send("PATCH", "/api/v1/parameters/note", Map.of("name", "remark"))
                         .status())
                 .isEqualTo(200);
         try {
@@ -142,7 +142,7 @@ class ParametersApiTest extends ParameterTests {
                     .isEqualTo("[\"fog\"]");
             assertThat(question.get("sentence").asString()).contains("with a note containing fog");
         } finally {
-            api.send("PUT", "/api/v1/parameters/remark/name", Map.of("name", "note"));
+            api.send("PATCH", "/api/v1/parameters/remark", Map.of("name", "note"));
         }
         assertThat(question(Map.of("remark", values("fog"))).get("problems")).isEmpty();
     }
@@ -233,7 +233,7 @@ class ParametersApiTest extends ParameterTests {
     @Test
     void defaultCanComeFromAQuery() throws Exception {
         String newest = query("Newest vessel", "ferries", "select name from vessels order by vessel_id desc limit 1");
-        make("newest_one", Map.of("default", Map.of("kind", "query", "queryId", newest)));
+        make("newest_one", Map.of("default", Map.of("kind", "query", "query", newest)));
         make(
                 "opening_day",
                 Map.of("type", "date", "default", Map.of("kind", "formula", "formula", "first day of last month")));

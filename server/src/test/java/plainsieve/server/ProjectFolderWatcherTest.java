@@ -7,11 +7,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -84,14 +82,6 @@ class ProjectFolderWatcherTest {
         return server.api().get(REPORT).json().get("name").asString();
     }
 
-    private static void until(BooleanSupplier holds) throws InterruptedException {
-        Instant end = Instant.now().plusSeconds(LONGEST_SECONDS);
-        while (!holds.getAsBoolean()) {
-            assertThat(Instant.now()).isBefore(end);
-            Thread.sleep(100);
-        }
-    }
-
     @Test
     void servesTheFilesAndFollowsChanges() throws Exception {
         assertThat(wrong()).isEmpty();
@@ -99,7 +89,7 @@ class ProjectFolderWatcherTest {
                 .isEqualTo(200);
         String before = name();
         change("name: " + before, "name: After the spring");
-        until(() -> name().equals("After the spring"));
+        Waiting.until(() -> name().equals("After the spring"));
     }
 
     /** A truncated project file may still be valid with fewer or no reports. */
@@ -112,11 +102,11 @@ class ProjectFolderWatcherTest {
         for (String cut : List.of(
                 "", "\n", whole.substring(0, reports + 1), whole.substring(0, whole.indexOf("\nqueries:") + 1))) {
             Files.writeString(file, cut);
-            until(() -> !wrong().isEmpty());
+            Waiting.until(() -> !wrong().isEmpty());
             assertThat(wrong().toString()).containsAnyOf("is empty", "may be truncated");
             assertThat(name()).isNotEmpty();
             Files.writeString(file, whole);
-            until(() -> wrong().isEmpty());
+            Waiting.until(() -> wrong().isEmpty());
         }
     }
 
@@ -126,9 +116,9 @@ class ProjectFolderWatcherTest {
         Path file = project.resolve(ProjectFolder.NAME);
         String whole = Files.readString(file);
         Files.writeString(file, "# " + "x".repeat(9_000_000));
-        until(() -> wrong().toString().contains("has more than"));
+        Waiting.until(() -> wrong().toString().contains("has more than"));
         Files.writeString(file, whole);
-        until(() -> wrong().isEmpty());
+        Waiting.until(() -> wrong().isEmpty());
 
         Path outside = Files.writeString(Files.createTempDirectory("outside").resolve("harmless.sql"), "select 1");
         Path query;
@@ -138,10 +128,10 @@ class ProjectFolderWatcherTest {
         String text = Files.readString(query);
         Files.delete(query);
         Files.createSymbolicLink(query, outside);
-        until(() -> wrong().toString().contains("a symbolic link to a file outside"));
+        Waiting.until(() -> wrong().toString().contains("a symbolic link to a file outside"));
         Files.delete(query);
         Files.writeString(query, text);
-        until(() -> wrong().isEmpty());
+        Waiting.until(() -> wrong().isEmpty());
     }
 
     @Test
@@ -156,7 +146,7 @@ class ProjectFolderWatcherTest {
         }
         String text = Files.readString(query);
         Files.delete(query);
-        until(() -> !wrong().isEmpty());
+        Waiting.until(() -> !wrong().isEmpty());
         assertThat(wrong().get(0)).contains("File not found: queries/" + query.getFileName());
         assertThat(name()).isEqualTo(before);
         assertThat(server.api()
@@ -168,7 +158,7 @@ class ProjectFolderWatcherTest {
                 .isTrue();
 
         Files.writeString(query, text);
-        until(() -> wrong().isEmpty());
+        Waiting.until(() -> wrong().isEmpty());
         assertThat(name()).isEqualTo("Half of a change");
     }
 
@@ -178,10 +168,10 @@ class ProjectFolderWatcherTest {
         JsonNode query = api.get("/api/v1/queries").json().get(0);
         List<Api.Answer> refused = List.of(
                 api.post("/api/v1/projects", Map.of("name", "Mine")),
-                api.post("/api/v1/queries", Map.of("name", "Mine", "sourceId", "ferries", "text", "select 1")),
+                api.post("/api/v1/queries", Map.of("name", "Mine", "source", "ferries", "text", "select 1")),
                 api.send(
-                        "PUT",
-                        "/api/v1/queries/" + query.get("id").asString() + "/draft",
+                        "PATCH",
+                        "/api/v1/queries/" + query.get("id").asString(),
                         Map.of(
                                 "text",
                                 "select 2",
@@ -207,7 +197,7 @@ class ProjectFolderWatcherTest {
                 .get("id")
                 .asString();
         change("name: " + name(), "name: Another");
-        until(() -> name().equals("Another"));
+        Waiting.until(() -> name().equals("Another"));
         assertThat(api.get(REPORT + "/selections/" + kept).status()).isEqualTo(200);
     }
 
@@ -219,7 +209,7 @@ class ProjectFolderWatcherTest {
                 home, "late-crossings", new ReportLinks.LinkRequest(Map.of(), Optional.empty(), false, "ona"));
         reportLinks.revoke(home, "late-crossings", made.row().id());
         change("name: " + name(), "name: After the link");
-        until(() -> name().equals("After the link"));
+        Waiting.until(() -> name().equals("After the link"));
         assertThatThrownBy(() -> reportLinks.read(home, "late-crossings", made.token()))
                 .hasMessageContaining("revoked");
     }
@@ -228,14 +218,14 @@ class ProjectFolderWatcherTest {
     void invalidGroupsKeepTheServedState() throws Exception {
         Path people = project.resolve("people.yaml");
         Files.writeString(people, "groups:\n  - name: Office\n    roles: viewer\n");
-        until(() -> !wrong().isEmpty());
+        Waiting.until(() -> !wrong().isEmpty());
         assertThat(wrong().get(0)).contains("people.yaml", "“roles”").doesNotContain("plainsieve");
         Files.writeString(people, "groups:\n  - name: Office\n    role: keeper\n");
-        until(() -> wrong().stream().anyMatch(said -> said.contains("“keeper”")));
+        Waiting.until(() -> wrong().stream().anyMatch(said -> said.contains("“keeper”")));
         Files.writeString(people, "groups:\n  - name: Office\n    reports: [nowhere]\n");
-        until(() -> wrong().stream().anyMatch(said -> said.contains("“nowhere”")));
+        Waiting.until(() -> wrong().stream().anyMatch(said -> said.contains("“nowhere”")));
         Files.delete(people);
-        until(() -> wrong().isEmpty());
+        Waiting.until(() -> wrong().isEmpty());
     }
 
     @Test

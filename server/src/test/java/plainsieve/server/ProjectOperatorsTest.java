@@ -104,7 +104,7 @@ class ProjectOperatorsTest {
         TestPerson looksAfter = called("operator-without").with(other, Role.OPERATOR);
         JsonNode sources = author.api().get(at + "/sources").json();
         String source = sources.get(0).get("id").asString();
-        Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
+        Map<String, Object> query = Map.of("name", "Peek", "source", source, "text", "select 1 as one");
         assertThat(allow(operator, source, "home").status()).isEqualTo(204);
         assertThat(author.api().get(at + "/sources").json().findValuesAsString("id"))
                 .doesNotContain(source);
@@ -141,7 +141,7 @@ class ProjectOperatorsTest {
         String at = "/api/v1/projects/" + other;
         String source =
                 author.api().get(at + "/sources").json().get(0).get("id").asString();
-        Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
+        Map<String, Object> query = Map.of("name", "Peek", "source", source, "text", "select 1 as one");
         allow(operator, source, "home", other);
         String id = author.api().post(at + "/queries", query).json().get("id").asString();
         assertThat(allow(operator, source, "home").failure())

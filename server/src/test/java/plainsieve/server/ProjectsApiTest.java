@@ -50,7 +50,7 @@ class ProjectsApiTest {
     @Test
     void sentIsScopedToAProject() {
         Map<String, Object> query = Map.of(
-                "name", "Counted", "sourceId", "ferries", "text", "select count(*) from ports where port_id = :port");
+                "name", "Counted", "source", "ferries", "text", "select count(*) from ports where port_id = :port");
         api.post(other + "/parameters", Map.of("name", "port", "type", "integer"));
         api.post(other + "/queries", query);
         Api.Answer run = api.post(

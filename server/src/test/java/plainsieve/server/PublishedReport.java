@@ -8,7 +8,7 @@ record PublishedReport(Api api, String query, String report, String view) {
     static PublishedReport of(Api api, String name, String text) {
         String query = api.post(
                         "/api/v1/queries",
-                        Map.of("name", name + " " + System.nanoTime(), "sourceId", "ferries", "text", text))
+                        Map.of("name", name + " " + System.nanoTime(), "source", "ferries", "text", text))
                 .json()
                 .get("id")
                 .asString();

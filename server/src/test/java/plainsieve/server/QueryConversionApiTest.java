@@ -18,7 +18,7 @@ class QueryConversionApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", SQL))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", SQL))
                 .json()
                 .get("id")
                 .asString();
@@ -55,7 +55,7 @@ class QueryConversionApiTest {
                 Map.of("text", "select name\nfrom ports\nlimit 3 offset 5"));
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().get("problems").get(0).get("line").asInt()).isEqualTo(3);
-        assertThat(answer.json().get("problems").get(0).get("kind").asString()).isEqualTo("not-as-steps");
+        assertThat(answer.json().get("problems").get(0).get("kind").asString()).isEqualTo("not-convertible");
     }
 
     @Test

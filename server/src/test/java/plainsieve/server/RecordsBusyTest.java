@@ -31,7 +31,7 @@ class RecordsBusyTest {
         api = server.api();
         api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
         for (String name : List.of("a", "b", "c", "d", "e", "f")) {
-            api.post("/api/v1/queries", Map.of("name", name, "sourceId", "s", "text", ""));
+            api.post("/api/v1/queries", Map.of("name", name, "source", "s", "text", ""));
         }
     }
 
@@ -41,7 +41,7 @@ class RecordsBusyTest {
     }
 
     private Api.Answer save(String query, int version, String text) {
-        return api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version));
+        return api.send("PATCH", "/api/v1/queries/" + query, Map.of("text", text, "version", version));
     }
 
     private void whileLocked(long millis, Runnable meanwhile) throws Exception {

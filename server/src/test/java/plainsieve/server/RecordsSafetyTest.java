@@ -15,7 +15,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.demo.FreePort;
@@ -151,7 +150,7 @@ class RecordsSafetyTest {
             server.api().runDraft("kept", "select 1", Map.of());
             CompletableFuture.runAsync(() -> server.api().runDraft("kept", ENDLESS, Map.of()));
             // The outcome of the previous run is written shortly after its end.
-            await(() -> String.join("", begun()).startsWith(ENDLESS));
+            Waiting.until(() -> String.join("", begun()).startsWith(ENDLESS));
             server.kill();
         }
         try (ServerProcess server = ServerProcess.answering(folder)) {
@@ -170,7 +169,7 @@ class RecordsSafetyTest {
             Map<String, Object> endless = Map.of("runId", "endless", "text", ENDLESS, "choices", Map.of());
             CompletableFuture<Api.Answer> run =
                     CompletableFuture.supplyAsync(() -> api.post("/api/v1/queries/kept/run", endless));
-            await(() -> outcomes(api).equals(List.of("running: ")));
+            Waiting.until(() -> outcomes(api).equals(List.of("running: ")));
             api.post("/api/v1/runs/endless/stop", "");
             assertThat(run.join().failure()).contains("stopped");
             assertThat(outcomes(api)).singleElement().asString().startsWith("stopped: ");
@@ -201,25 +200,18 @@ class RecordsSafetyTest {
                 .toList();
     }
 
-    private static void await(BooleanSupplier condition) throws InterruptedException {
-        for (int i = 0; i < 300 && !condition.getAsBoolean(); i++) {
-            TimeUnit.MILLISECONDS.sleep(50);
-        }
-        assertThat(condition.getAsBoolean()).isTrue();
-    }
-
     private void makeAnsweringQuery(Api api) throws Exception {
         Path answering = folder.resolve("files").resolve("answering.sqlite");
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + answering)) {
             connection.createStatement().execute("create table berths (name text)");
         }
         api.post("/api/v1/sources", Map.of("id", "s", "kind", "sqlite", "database", "answering.sqlite"));
-        api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+        api.post("/api/v1/queries", Map.of("name", "Kept", "source", "s", "text", ""));
     }
 
     private static void makeQuery(Api api) {
         api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
-        api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+        api.post("/api/v1/queries", Map.of("name", "Kept", "source", "s", "text", ""));
     }
 
     /** @return the number in the last confirmed text */
@@ -227,7 +219,7 @@ class RecordsSafetyTest {
         int version = api.get("/api/v1/queries/kept").json().get("version").asInt();
         for (int i = after + 1; i <= after + 40; i++) {
             Map<String, Object> draft = Map.of("text", "select " + i, "version", version++);
-            assertThat(api.send("PUT", "/api/v1/queries/kept/draft", draft).status())
+            assertThat(api.send("PATCH", "/api/v1/queries/kept", draft).status())
                     .isEqualTo(200);
         }
         return after + 40;

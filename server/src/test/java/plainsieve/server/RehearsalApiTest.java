@@ -14,17 +14,14 @@ class RehearsalApiTest {
 
     private final Api api = new Api(RunningServer.get().address());
 
-    private JsonNode ended() throws InterruptedException {
+    private JsonNode ended() {
         return ended(PATH);
     }
 
-    private JsonNode ended(String path) throws InterruptedException {
-        JsonNode state = api.get(path).json();
-        while (state.get("state").asString().equals("running")) {
-            Thread.sleep(100);
-            state = api.get(path).json();
-        }
-        return state;
+    private JsonNode ended(String path) {
+        return Waiting.until(
+                () -> api.get(path).json(),
+                state -> !state.get("state").asString().equals("running"));
     }
 
     private static List<JsonNode> lines(JsonNode state, String name, String parameter) {
@@ -106,7 +103,7 @@ class RehearsalApiTest {
                         "/api/v1/queries",
                         Map.of(
                                 "name", "Unsummable",
-                                "sourceId", "harbour",
+                                "source", "harbour",
                                 "text", "select name, island from ports where island in (:island)"))
                 .json()
                 .get("id")
@@ -125,9 +122,9 @@ class RehearsalApiTest {
                 .get("id")
                 .asString();
         JsonNode page = api.get("/api/v1/reports/" + report + "/editor").json();
-        Map<String, Object> form = Map.of("id", report, "name", "Unsummable", "views", List.of(table));
         int version = page.get("report").get("version").asInt();
-        api.send("PUT", "/api/v1/reports/" + report + "/editor/form", Map.of("form", form, "version", version));
+        Map<String, Object> form = Map.of("name", "Unsummable", "views", List.of(table), "version", version);
+        api.send("PUT", "/api/v1/reports/" + report + "/editor", form);
         String path = "/api/v1/reports/" + report + "/rehearsal";
         api.post(path, Map.of());
         JsonNode blank = lines(ended(path), "blank", "island").get(0);

@@ -56,9 +56,7 @@ class RejectedSourceTest extends DeliveryFixture {
     }
 
     private static void await(int mails) {
-        for (int i = 0; i < 200 && told().size() < mails; i++) {
-            StoredCopyFixture.sleep();
-        }
+        Waiting.until(() -> told().size() >= mails);
     }
 
     private static void address(TestPerson who, String address) {
@@ -73,7 +71,7 @@ class RejectedSourceTest extends DeliveryFixture {
         assertThat(api.post(SOURCES, locked("wrong")).status()).isEqualTo(201);
         api.post(
                 "/api/v1/projects/home/queries",
-                Map.of("name", "Locked", "sourceId", "locked", "text", "select 1 as one"));
+                Map.of("name", "Locked", "source", "locked", "text", "select 1 as one"));
         assertThat(rejectedSince()).isEmpty();
 
         for (int i = 0; i < 3; i++) {

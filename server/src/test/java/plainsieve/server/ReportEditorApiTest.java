@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Reports edited on their page, on real databases: a draft of sentences until published. */
 class ReportEditorApiTest {
@@ -187,8 +188,10 @@ class ReportEditorApiTest {
         JsonNode offered = post(moved, "/controls", Map.of("parameter", "port")).json();
         assertThat(sentence(offered, "control:port"))
                 .startsWith(":port as a slicer, called Port, next to the rows under ");
-        Map<String, Object> back = Map.of("form", first.get("form"), "version", version(offered));
-        JsonNode undone = api.send("PUT", path("/form"), back).json();
+        ObjectNode back = (ObjectNode) first.get("form").deepCopy();
+        JsonNode undone = api.send(
+                        "PUT", path(""), back.put("version", version(offered)).toString())
+                .json();
         assertThat(undone.get("objects").toString())
                 .isEqualTo(first.get("objects").toString());
     }
@@ -268,11 +271,10 @@ class ReportEditorApiTest {
 
     @Test
     void requiredChoiceWithoutADefaultIsNotInTheWay() {
-        Map<String, Object> required =
-                Map.of("name", "must_be", "blankRule", "not-allowed", "trialChoice", values("Ardlow"));
+        Map<String, Object> required = Map.of("name", "must_be", "blankRule", "not-allowed", "trial", values("Ardlow"));
         api.post("/api/v1/parameters", required);
         String text = "select name, island from ports where name = :must_be";
-        api.post("/api/v1/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
+        api.post("/api/v1/queries", Map.of("name", "Required", "source", "ferries", "text", text));
         JsonNode page = begin("required");
         assertThat(sentence(page, "view:rows")).isEqualTo("Table with columns Name, Island; every row, called Rows");
         assertThat(post(page, "/publish", Map.of()).status()).isEqualTo(200);

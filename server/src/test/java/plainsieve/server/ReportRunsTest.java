@@ -149,11 +149,11 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            from      | 2026-02-30 | unreadable-value | “2026-02-30” is not a date
-            min_delay | fifteen    | unreadable-value | “fifteen” is not a whole number
+            from      | 2026-02-30 | invalid-value | “2026-02-30” is not a date
+            min_delay | fifteen    | invalid-value | “fifteen” is not a whole number
             port      | Ardlo      | value-not-listed | Did you mean “Ardlow”?
             prot      | Ardlow     | unknown-parameter | Did you mean “port”?
-            rows      | -5         | bad-row-limit    | 0 or more
+            rows      | -5         | invalid-row-limit    | 0 or more
             """)
     void reportsAnUnusableChoiceWithItsPosition(String name, String value, String kind, String words) {
         Api.Answer answer = api.runView(DUCKDB, "crossings", Map.of(name, values(value)));
@@ -198,7 +198,7 @@ class ReportRunsTest {
     void readersSeeNoTrialValues() {
         JsonNode parameters = api.get("/api/v1/reports/late-crossings").json().get("parameters");
         assertThat(parameters).isNotEmpty().allSatisfy(parameter -> assertThat(
-                        parameter.get("trialChoice").get("kind").asString())
+                        parameter.get("trial").get("kind").asString())
                 .isEqualTo("blank"));
     }
 

@@ -2,6 +2,7 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -14,8 +15,8 @@ class RequestBodyTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            POST | /api/v1/queries                     | {"name": "@", "sourceId": "ferries", "text": ""}                | name
-            PUT  | /api/v1/queries/late-crossings/name | {"name": "@", "version": 1}                                     | name
+            POST | /api/v1/queries                     | {"name": "@", "source": "ferries", "text": ""}                  | name
+            PATCH | /api/v1/queries/late-crossings     | {"name": "@", "version": 1}                                     | name
             POST | /api/v1/parameters                  | {"name": "x", "label": "@"}                                     | label
             POST | /api/v1/parameters/order            | {"names": ["port", null]}                                       | names[1]
             POST | /api/v1/parameters/port/values      | {"start": -1}                                                   | start
@@ -38,5 +39,12 @@ class RequestBodyTest {
     @ValueSource(strings = {"{", "[]", "{\"nmae\": \"x\"}", "{\"name\": {}}"})
     void rejectsInvalidJson(String body) {
         assertThat(api.send("POST", "/api/v1/queries", body).status()).isEqualTo(400);
+    }
+
+    @Test
+    void suggestsTheNearestValueOfAQueryParameter() {
+        Api.Answer refused = api.get("/api/v1/sources/ferries/start?name=ports&kind=tabel");
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().get("advice").asString()).isEqualTo("Did you mean “table”?");
     }
 }

@@ -50,7 +50,7 @@ class RevisionsTest {
     }
 
     private static String made(String name, String text) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", "ferries", "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", "ferries", "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -58,8 +58,8 @@ class RevisionsTest {
 
     private static Api.Answer drafted(String id, String text) {
         return api.send(
-                "PUT",
-                "/api/v1/queries/" + id + "/draft",
+                "PATCH",
+                "/api/v1/queries/" + id,
                 Map.of("text", text, "version", query(id).get("version").asInt()));
     }
 

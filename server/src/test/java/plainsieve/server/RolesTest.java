@@ -25,7 +25,7 @@ class RolesTest {
                     .isEqualTo(reading);
             assertThat(api.get("/api/v1/parameters").status()).isEqualTo(authoring);
             assertThat(api.get("/api/v1/sent").status()).isEqualTo(authoring);
-            assertThat(api.post("/api/v1/queries", Map.of("name", "New", "sourceId", "ferries", "text", "select 1"))
+            assertThat(api.post("/api/v1/queries", Map.of("name", "New", "source", "ferries", "text", "select 1"))
                             .status())
                     .isEqualTo(authoring == 200 ? 201 : authoring);
             assertThat(api.post("/api/v1/projects", Map.of("name", "Another")).status())

@@ -54,16 +54,16 @@ class RowAccessDeliveriesTest {
 
     private static void deliver(RestrictedServer server, Map<String, Object> to) throws InterruptedException {
         Api api = server.operator();
-        assertThat(api.post(DELIVERIES, Map.of("reportId", "held", "name", "Held"))
+        assertThat(api.post(DELIVERIES, Map.of("report", "held", "name", "Held"))
                         .status())
                 .isEqualTo(201);
         Map<String, Object> body = new HashMap<>(Map.of("name", "Held", "version", 1, "recipients", to));
-        assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
+        assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(200);
         assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);
-        for (int i = 0; i < 400 && !state(api).matches("done|failed"); i++) {
+        Waiting.until(() -> {
             server.part(JobRunner.class).runDue(Instant.now().plusSeconds(2));
-            StoredCopyFixture.sleep();
-        }
+            return state(api).matches("done|failed");
+        });
         assertThat(state(api)).isEqualTo("done");
     }
 

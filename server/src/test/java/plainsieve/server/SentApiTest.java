@@ -21,7 +21,7 @@ class SentApiTest {
     private String query(String source) {
         parameter("since_day", "date", false);
         parameter("least_delay", "integer", false);
-        return api.post("/api/v1/queries", Map.of("name", "By day on " + source, "sourceId", source, "text", BY_DAY))
+        return api.post("/api/v1/queries", Map.of("name", "By day on " + source, "source", source, "text", BY_DAY))
                 .json()
                 .get("id")
                 .asString();

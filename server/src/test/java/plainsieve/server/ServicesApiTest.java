@@ -54,8 +54,8 @@ class ServicesApiTest {
                 Map.of("name", "height", "type", "decimal"))) {
             assertThat(API.post("/api/v1/parameters", parameter).status()).isBetween(200, 204);
         }
-        API.post("/api/v1/queries", Map.of("name", "Gauges", "sourceId", "gauges", "text", TIDES));
-        API.post("/api/v1/queries", Map.of("name", "Prices", "sourceId", "prices", "text", "select 1"));
+        API.post("/api/v1/queries", Map.of("name", "Gauges", "source", "gauges", "text", TIDES));
+        API.post("/api/v1/queries", Map.of("name", "Prices", "source", "prices", "text", "select 1"));
     }
 
     @AfterAll
@@ -264,7 +264,7 @@ class ServicesApiTest {
                                 "kind",
                                 "column",
                                 "column",
-                                Map.of("sourceId", "prices", "table", "Fares", "column", "class"))));
+                                Map.of("source", "prices", "table", "Fares", "column", "class"))));
         assertThat(API.listValues("traveler", Map.of()).json().get("values"))
                 .extracting(value -> value.get("value").asString())
                 .containsExactly("bicycle", "car", "child", "dog", "foot", "van");

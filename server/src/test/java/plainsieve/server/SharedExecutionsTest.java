@@ -8,7 +8,6 @@ import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -54,10 +53,8 @@ class SharedExecutionsTest {
         return api.get("/api/v1/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
     }
 
-    private void untilItRuns() throws InterruptedException {
-        for (int i = 0; i < 100 && !outcomes().contains("running"); i++) {
-            TimeUnit.MILLISECONDS.sleep(20);
-        }
+    private void untilItRuns() {
+        Waiting.until(() -> outcomes().contains("running"));
     }
 
     @Test
@@ -85,9 +82,7 @@ class SharedExecutionsTest {
         CompletableFuture<Api.Answer> mine = asked(first);
         untilItRuns();
         CompletableFuture<Api.Answer> theirs = asked(UUID.randomUUID().toString());
-        while (!outcomes().contains("shared")) {
-            TimeUnit.MILLISECONDS.sleep(20);
-        }
+        Waiting.until(() -> outcomes().contains("shared"));
         api.post("/api/v1/runs/" + first + "/stop", "");
         assertThat(mine.join().failure()).contains("stopped");
         assertThat(theirs.join().last().get("event").asString()).isEqualTo("done");
@@ -100,9 +95,7 @@ class SharedExecutionsTest {
                 List.of(UUID.randomUUID().toString(), UUID.randomUUID().toString());
         List<CompletableFuture<Api.Answer>> answers =
                 runs.stream().map(this::asked).toList();
-        while (!outcomes().contains("shared")) {
-            TimeUnit.MILLISECONDS.sleep(20);
-        }
+        Waiting.until(() -> outcomes().contains("shared"));
         runs.forEach(run -> api.post("/api/v1/runs/" + run + "/stop", ""));
         answers.forEach(answer -> assertThat(answer.join().failure()).contains("stopped"));
         assertThat(outcomes()).containsExactlyInAnyOrder("stopped", "shared");

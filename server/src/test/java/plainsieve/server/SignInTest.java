@@ -153,8 +153,12 @@ class SignInTest {
         assertThat(program.get("/api/v1/parameters").status()).isEqualTo(403);
         assertThat(person.get("/api/v1/parameters").status()).isEqualTo(200);
         assertThat(program.get("/api/v1/me/keys").status()).isEqualTo(422);
-        assertThat(person.get("/api/v1/me/keys").json().get(0).get("usedAt").asString())
-                .isNotEmpty();
+        Waiting.until(() -> !person.get("/api/v1/me/keys")
+                .json()
+                .get(0)
+                .get("usedAt")
+                .asString()
+                .isEmpty());
         assertThat(person.get("/api/v1/me/keys").json().toString()).doesNotContain(secret);
         String key = made.json().get("key").get("id").asString();
         assertThat(person.send("DELETE", "/api/v1/me/keys/" + key, "").status()).isEqualTo(204);

@@ -8,7 +8,6 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.UUID;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -186,11 +185,8 @@ class SignedLinksTest {
         stranger(link).get("/api/v1/reports/held");
         stranger(link).get("/api/v1/reports/held");
         rows(stranger(link), link, Map.of());
-        for (int i = 0; i < 100 && listed(link).get("uses").get("count").asInt() < 2; i++) {
-            TimeUnit.MILLISECONDS.sleep(50);
-        }
-        JsonNode listed = listed(link);
-        assertThat(listed.get("uses").get("count").asInt()).isEqualTo(2);
+        JsonNode listed = Waiting.until(
+                () -> listed(link), one -> one.get("uses").get("count").asInt() == 2);
         assertThat(listed.get("uses").get("last").asString()).isNotEmpty();
         assertThat(listed.get("createdBy").asString()).isEqualTo("oran");
         assertThat(listed.toString()).doesNotContain(link.token());

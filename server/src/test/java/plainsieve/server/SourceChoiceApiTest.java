@@ -33,7 +33,7 @@ class SourceChoiceApiTest {
                                 entry("islands in the south", "southern"),
                                 entry("ferries", "odd")))));
         API.post("/api/v1/parameters", Map.of("name", "chosen_text", "type", "text"));
-        API.post("/api/v1/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
+        API.post("/api/v1/queries", Map.of("name", "Regional", "source", "islands", "text", TEXT));
         assertThat(choose("regional", "chosen_region").status()).isEqualTo(200);
     }
 
@@ -60,8 +60,7 @@ class SourceChoiceApiTest {
 
     private static Api.Answer choose(String query, String parameter) {
         int version = API.get("/api/v1/queries/" + query).json().get("version").asInt();
-        return API.send(
-                "PUT", "/api/v1/queries/" + query + "/source", Map.of("parameter", parameter, "version", version));
+        return API.send("PATCH", "/api/v1/queries/" + query, Map.of("sourceParameter", parameter, "version", version));
     }
 
     private static Api.Answer run(Object region) {
@@ -105,10 +104,14 @@ class SourceChoiceApiTest {
         assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
         assertThat(choose("regional", "missing").status()).isEqualTo(404);
         API.post("/api/v1/parameters", Map.of("name", "chosen_freely", "type", "name"));
+        Map<String, Object> free =
+                Map.of("name", "Free", "source", "islands", "text", TEXT, "sourceParameter", "chosen_freely");
+        assertThat(API.post("/api/v1/queries", free).status()).isEqualTo(422);
+        Map<String, Object> copied = Map.of("name", "Copied", "source", "islands", "text", TEXT, "storedCopy", "none");
+        assertThat(API.post("/api/v1/queries", copied).failure()).startsWith("A new query has no stored copy.");
         assertThat(choose("regional", "chosen_freely").status()).isEqualTo(422);
         assertThat(API.get("/api/v1/queries/regional")
                         .json()
-                        .get("source")
                         .get("sourceParameter")
                         .asString())
                 .isEqualTo("chosen_region");
@@ -125,7 +128,7 @@ class SourceChoiceApiTest {
     @Test
     void losesItsEffectWithoutAList() {
         nameOfTheIslands("chosen_once");
-        API.post("/api/v1/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
+        API.post("/api/v1/queries", Map.of("name", "Opened", "source", "islands", "text", "select 1 as one"));
         assertThat(choose("opened", "chosen_once").status()).isEqualTo(200);
         ObjectNode parameter =
                 (ObjectNode) API.get("/api/v1/parameters/chosen_once").json();
@@ -146,8 +149,8 @@ class SourceChoiceApiTest {
         assertThat(check.get("parameters").toString()).isEqualTo("[\"chosen_region\",\"chosen_isle\"]");
         assertThat(API.send("DELETE", "/api/v1/parameters/chosen_region", "").status())
                 .isEqualTo(409);
-        JsonNode source = API.get("/api/v1/queries/regional").json().get("source");
-        assertThat(source.get("sources").toString())
+        JsonNode options = API.get("/api/v1/queries/regional").json().get("options");
+        assertThat(options.get("sources").toString())
                 .contains("islands", "islands in the south")
                 .doesNotContain("harbour");
     }
@@ -156,7 +159,7 @@ class SourceChoiceApiTest {
     void listFollowsTheChosenSource() {
         API.post(
                 "/api/v1/queries",
-                Map.of("name", "Regional names", "sourceId", "islands", "text", "select name from ports"));
+                Map.of("name", "Regional names", "source", "islands", "text", "select name from ports"));
         choose("regional-names", "chosen_region");
         API.post(
                 "/api/v1/parameters",
@@ -189,14 +192,13 @@ class SourceChoiceApiTest {
     @Test
     void followsARenamedParameter() {
         nameOfTheIslands("chosen_to");
-        API.post("/api/v1/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
+        API.post("/api/v1/queries", Map.of("name", "Elsewhere", "source", "islands", "text", "select 1 as one"));
         choose("elsewhere", "chosen_to");
-        assertThat(API.send("PUT", "/api/v1/parameters/chosen_to/name", Map.of("name", "chosen_from"))
+        assertThat(API.send("PATCH", "/api/v1/parameters/chosen_to", Map.of("name", "chosen_from"))
                         .status())
                 .isLessThan(300);
         assertThat(API.get("/api/v1/queries/elsewhere")
                         .json()
-                        .get("source")
                         .get("sourceParameter")
                         .asString())
                 .isEqualTo("chosen_from");

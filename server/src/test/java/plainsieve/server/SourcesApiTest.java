@@ -27,7 +27,7 @@ class SourcesApiTest {
         EmbeddedPostgres first = EmbeddedPostgres.start();
         int port = first.getPort();
         api.post("/api/v1/sources", postgres("outer islands", port));
-        api.post("/api/v1/queries", Map.of("name", "Outer", "sourceId", "outer islands", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Outer", "source", "outer islands", "text", "select 1"));
         assertThat(api.runDraft("outer", "select 1", Map.of()).rows()).hasSize(1);
         first.close();
         Api.Answer down = api.runDraft("outer", "select 1", Map.of());
@@ -204,16 +204,14 @@ class SourcesApiTest {
     }
 
     @Test
-    void proposesTheTypeOfAnArgument() throws InterruptedException {
+    void proposesTheTypeOfAnArgument() {
         String query = newQuery("harbour");
         Map<String, Object> typed =
                 Map.of("text", "select * from public.crossings_of_month( :argument )", "name", "argument");
-        JsonNode proposal = proposal(query, typed);
-        for (int i = 0; i < 50 && !proposal.get("reason").asString().contains("crossings_of_month"); i++) {
-            // The source's metadata may not have arrived yet.
-            Thread.sleep(100);
-            proposal = proposal(query, typed);
-        }
+        // The source's metadata may not have arrived yet.
+        JsonNode proposal = Waiting.until(
+                () -> proposal(query, typed),
+                found -> found.get("reason").asString().contains("crossings_of_month"));
         assertThat(proposal.get("reason").asString()).isEqualTo("A date, as crossings_of_month takes it.");
         assertThat(proposal.get("definition").get("type").asString()).isEqualTo("date");
         assertThat(proposal.get("definition").get("blankRule").asString()).isEqualTo("not-allowed");
@@ -234,12 +232,12 @@ class SourcesApiTest {
                 .json()
                 .get("problems")
                 .get(0);
-        assertThat(problem.get("kind").asString()).isEqualTo("procedure-call");
+        assertThat(problem.get("kind").asString()).isEqualTo("statement-rejected");
         assertThat(problem.get("advice").asString()).contains("function").contains("table");
     }
 
     private String newQuery(String source) {
-        return api.post("/api/v1/queries", Map.of("name", "Started on " + source, "sourceId", source, "text", ""))
+        return api.post("/api/v1/queries", Map.of("name", "Started on " + source, "source", source, "text", ""))
                 .json()
                 .get("id")
                 .asString();

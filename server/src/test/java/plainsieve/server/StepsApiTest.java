@@ -23,7 +23,7 @@ class StepsApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "source", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -188,8 +188,8 @@ class StepsApiTest {
         String text = "steps 1\nfrom query 'Rows to rename'\noff: union all query 'Rows to rename'\nfirst 3 rows";
         String outer = newQuery("Reader of renamed rows", "ferries", text);
         int version = api.get("/api/v1/queries/" + inner).json().get("version").asInt();
-        Api.Answer renamed = api.send(
-                "PUT", "/api/v1/queries/" + inner + "/name", Map.of("name", "The mate's rows", "version", version));
+        Api.Answer renamed =
+                api.send("PATCH", "/api/v1/queries/" + inner, Map.of("name", "The mate's rows", "version", version));
         assertThat(renamed.status()).as(renamed.failure()).isEqualTo(200);
         String now = draft(outer);
         assertThat(now)
@@ -234,8 +234,8 @@ class StepsApiTest {
     void areNotPublishedWithACycle() {
         String id = newQuery("Itself", "ferries", "steps 1\nfrom ports");
         JsonNode drafted = api.send(
-                        "PUT",
-                        "/api/v1/queries/" + id + "/draft",
+                        "PATCH",
+                        "/api/v1/queries/" + id,
                         Map.of("text", "steps 1\nfrom query '" + id + "'", "version", 1))
                 .json();
         Api.Answer given = api.post(
@@ -256,15 +256,15 @@ class StepsApiTest {
     @Test
     void followARenamedParameter() {
         Map<String, Object> parameter = new HashMap<>();
-        List.of("label", "hint", "blankLabel", "unit", "unlimitedValue").forEach(field -> parameter.put(field, ""));
+        List.of("label", "hint", "blankLabel", "unit").forEach(field -> parameter.put(field, ""));
         parameter.putAll(Map.of("name", "old_wave", "type", "decimal", "multiple", false, "blankRule", "no-filter"));
         parameter.put("version", 0);
-        parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
-        parameter.put("trialChoice", Api.blank());
+        parameter.put("list", Map.of("kind", "any", "values", List.of(), "query", ""));
+        parameter.put("trial", Api.blank());
         assertThat(api.post("/api/v1/parameters", parameter).status()).isEqualTo(201);
         String text = "steps 1\nfrom crossings\nwhere wave_height_m > :old_wave and state = ':old_wave'";
         String id = newQuery("Renamed in steps", "ferries", text);
-        assertThat(api.send("PUT", "/api/v1/parameters/old_wave/name", Map.of("name", "new_wave"))
+        assertThat(api.send("PATCH", "/api/v1/parameters/old_wave", Map.of("name", "new_wave"))
                         .status())
                 .isLessThan(300);
         assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())

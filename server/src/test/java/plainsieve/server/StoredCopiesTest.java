@@ -65,8 +65,7 @@ class StoredCopiesTest extends StoredCopyFixture {
                 .get(0)
                 .findValuesAsString("id")
                 .get(0);
-        assertThat(askedFrom(copy).json().get("source").get("storedCopy").asString())
-                .isEqualTo(copy);
+        assertThat(askedFrom(copy).json().get("storedCopy").asString()).isEqualTo(copy);
         try {
             change("alter table sailings rename to away");
             Api.Answer seen = api.runView(report, view, Map.of());
@@ -95,32 +94,32 @@ class StoredCopiesTest extends StoredCopyFixture {
         int version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
         askedFrom(copy);
         Api.Answer draft = api.send(
-                "PUT",
-                "/api/v1/queries/sailings/draft",
+                "PATCH",
+                "/api/v1/queries/sailings",
                 Map.of("text", ALL + " where delay <= :at_most", "version", version + 1));
         Api.Answer live = api.post(
                 "/api/v1/queries/sailings/publish",
                 Map.of("version", draft.json().get("version").asInt()));
-        assertThat(live.json().get("source").get("liveParameters").toString()).contains("at_most");
+        assertThat(live.json().get("options").get("liveParameters").toString()).contains("at_most");
         askedFrom("");
         Api.Answer refused = askedFrom(copy);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains(":at_most", "one result");
         version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
-        api.send("PUT", "/api/v1/queries/sailings/draft", Map.of("text", ALL, "version", version));
+        api.send("PATCH", "/api/v1/queries/sailings", Map.of("text", ALL, "version", version));
         api.post("/api/v1/queries/sailings/publish", Map.of("version", version + 1));
     }
 
     private static Api.Answer askedFrom(String copy) {
         int version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/v1/queries/sailings/cache-policy", Map.of("storedCopy", copy, "version", version));
+        return api.send("PATCH", "/api/v1/queries/sailings", Map.of("storedCopy", copy, "version", version));
     }
 
     @Test
     void nameMayBeginWithADigit() {
         settled();
         for (String id : new String[] {"copy-2026-sailings", "copy-2026-sailings-2"}) {
-            Api.Answer made = api.post(COPIES, Map.of("queryId", "sailings", "name", "2026 sailings"));
+            Api.Answer made = api.post(COPIES, Map.of("query", "sailings", "name", "2026 sailings"));
             assertThat(made.json().get("id").asString()).isEqualTo(id);
         }
         settled();
@@ -169,12 +168,7 @@ class StoredCopiesTest extends StoredCopyFixture {
             change("alter table away rename to sailings");
         }
         server.part(JobRunner.class).runDue(Instant.now().plusSeconds(70));
-        for (int i = 0;
-                i < 200 && !copy(copy).get("lastJob").get("state").asString().equals("done");
-                i++) {
-            sleep();
-        }
-        assertThat(copy(copy).get("lastJob").get("state").asString()).isEqualTo("done");
+        Waiting.until(() -> copy(copy).get("lastJob").get("state").asString().equals("done"));
         assertThat(copy(copy).get("lastJob").get("attempts").asInt()).isEqualTo(2);
     }
 
@@ -188,18 +182,18 @@ class StoredCopiesTest extends StoredCopyFixture {
                 Map.of(
                         "name",
                         "By port",
-                        "sourceId",
+                        "source",
                         "copies",
                         "text",
                         "select port, count(*) as n from all_sailings group by port"));
-        copy = api.post(COPIES, Map.of("queryId", "by-port", "name", "Ports"))
+        copy = api.post(COPIES, Map.of("query", "by-port", "name", "Ports"))
                 .json()
                 .get("id")
                 .asString();
         settled();
         assertThat(changed(Map.of("name", "Ports", "schedule", Map.of("after", first)))
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         String second = copy;
         String before = copy(second).get("content").get("asOf").asString();
         copy = first;
@@ -209,14 +203,14 @@ class StoredCopiesTest extends StoredCopyFixture {
         refreshed();
         assertThat(copy(second).get("content").get("asOf").asString()).isGreaterThan(before);
         copy = second;
-        assertThat(changed(Map.of("name", "Ports")).status()).isEqualTo(204);
+        assertThat(changed(Map.of("name", "Ports")).status()).isEqualTo(200);
     }
 
     @Test
     void scheduleIsDescribedAndShownInTheCalendar() {
         assertThat(changed(Map.of("schedule", Map.of("every", "every weekday at 6:30", "timeZone", "Europe/Lisbon")))
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         JsonNode schedule = copy(copy).get("schedule");
         assertThat(schedule.get("every").asString()).isEqualTo("every weekday at 06:30");
         assertThat(schedule.get("cron").asString()).isEqualTo("30 6 * * 1-5");
@@ -260,7 +254,7 @@ class StoredCopiesTest extends StoredCopyFixture {
                 .doesNotExist();
         files.put(
                 "copies.yaml",
-                "copies:\n- {id: behind, name: Behind, query: sailings, after: all-sailings}\n"
+                "copies:\n- {id: behind, name: Behind, query: sailings, schedule: {after: all-sailings}}\n"
                         + files.get("copies.yaml").replace("copies:\n", ""));
         ProjectUpload.importProject(server.address(), files);
         settled();
@@ -283,12 +277,7 @@ class StoredCopiesTest extends StoredCopyFixture {
                     .isEqualTo(1);
         }
         server.part(JobRunner.class).runDue(Instant.now().plusSeconds(60));
-        for (int i = 0;
-                i < 100 && !copy(copy).get("lastJob").get("state").asString().equals("failed");
-                i++) {
-            sleep();
-        }
-        assertThat(copy(copy).get("lastJob").get("state").asString()).isEqualTo("failed");
+        Waiting.until(() -> copy(copy).get("lastJob").get("state").asString().equals("failed"));
         assertThat(copy(copy).get("lastJob").get("message").asString()).contains("started 3 times");
     }
 
@@ -299,8 +288,8 @@ class StoredCopiesTest extends StoredCopyFixture {
                 .get("id")
                 .asString();
         String project = "/api/v1/projects/" + id;
-        api.post(project + "/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
-        String made = api.post(project + "/stored-copies", Map.of("queryId", "sailings", "name", "Few"))
+        api.post(project + "/queries", Map.of("name", "Sailings", "source", "harbour", "text", ALL));
+        String made = api.post(project + "/stored-copies", Map.of("query", "sailings", "name", "Few"))
                 .json()
                 .get("id")
                 .asString();

@@ -45,15 +45,10 @@ class StoredCopyCrashTest {
         return api.get(COPIES).json().get(0);
     }
 
-    private static JsonNode atRest(Api api) throws Exception {
-        for (int i = 0; i < 600; i++) {
-            JsonNode copy = copy(api);
-            if (copy.get("lastJob").get("state").asString().equals("done")) {
-                return copy;
-            }
-            Thread.sleep(50);
-        }
-        throw new AssertionError("It was lost: " + copy(api));
+    private static JsonNode atRest(Api api) {
+        return Waiting.until(
+                () -> copy(api),
+                copy -> copy.get("lastJob").get("state").asString().equals("done"));
     }
 
     private static String inIt(Api api) {
@@ -95,9 +90,8 @@ class StoredCopyCrashTest {
 
     private static void make(Api api) throws Exception {
         api.post("/api/v1/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"));
-        api.post(
-                "/api/v1/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", "select * from sailings"));
-        assertThat(api.post(COPIES, Map.of("queryId", "sailings", "name", "Sailings kept"))
+        api.post("/api/v1/queries", Map.of("name", "Sailings", "source", "harbour", "text", "select * from sailings"));
+        assertThat(api.post(COPIES, Map.of("query", "sailings", "name", "Sailings kept"))
                         .status())
                 .isEqualTo(201);
         atRest(api);
@@ -105,6 +99,6 @@ class StoredCopyCrashTest {
                 "PUT",
                 COPIES + "/sailings-kept",
                 Map.of("name", "Sailings kept", "partitionBy", "day:day", "refreshedPartitions", 40, "version", 1));
-        api.post("/api/v1/queries", Map.of("name", "Asking", "sourceId", "copies", "text", "select 1 as one"));
+        api.post("/api/v1/queries", Map.of("name", "Asking", "source", "copies", "text", "select 1 as one"));
     }
 }

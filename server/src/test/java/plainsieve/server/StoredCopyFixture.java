@@ -41,7 +41,7 @@ abstract class StoredCopyFixture {
         assertThat(api.post("/api/v1/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"))
                         .status())
                 .isEqualTo(201);
-        api.post("/api/v1/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
+        api.post("/api/v1/queries", Map.of("name", "Sailings", "source", "harbour", "text", ALL));
     }
 
     @AfterAll
@@ -58,7 +58,7 @@ abstract class StoredCopyFixture {
                         .formatted(LocalDate.now().minusDays(day), n));
             }
         }
-        copy = api.post(COPIES, Map.of("queryId", "sailings", "name", "All sailings"))
+        copy = api.post(COPIES, Map.of("query", "sailings", "name", "All sailings"))
                 .json()
                 .get("id")
                 .asString();
@@ -90,38 +90,25 @@ abstract class StoredCopyFixture {
 
     /** Runs the scheduler until no job is due or running. */
     static void settled() {
-        for (int i = 0; i < 400; i++) {
+        Waiting.until(() -> {
             server.part(JobRunner.class).runDue(Instant.now());
-            boolean open = false;
-            for (JsonNode one : api.get(COPIES).json()) {
-                String state = one.get("lastJob").get("state").asString();
-                open |= state.equals("running")
-                        || state.equals("due")
-                                && one.get("lastJob").get("attempts").asInt() == 0;
-            }
-            if (!open) {
-                return;
-            }
-            sleep();
-        }
-        throw new AssertionError("It never came to rest: " + api.get(COPIES).json());
+            return api.get(COPIES).json().valueStream().noneMatch(StoredCopyFixture::isOpen);
+        });
     }
 
-    static void sleep() {
-        try {
-            Thread.sleep(25);
-        } catch (InterruptedException e) {
-            throw new IllegalStateException(e);
-        }
+    /** Whether the last job of a copy or a delivery is running or due for the first time. */
+    static boolean isOpen(JsonNode one) {
+        JsonNode job = one.get("lastJob");
+        String state = job.get("state").asString();
+        return state.equals("running")
+                || state.equals("due") && job.get("attempts").asInt() == 0;
     }
 
     JsonNode refreshed() {
         // Jobs of the same subject are distinguished by the second of their creation.
         String before = copy(copy).get("content").get("asOf").asString();
-        while (!before.isEmpty()
-                && Instant.now().getEpochSecond() <= Instant.parse(before).getEpochSecond()) {
-            sleep();
-        }
+        Waiting.until(() -> before.isEmpty()
+                || Instant.now().getEpochSecond() > Instant.parse(before).getEpochSecond());
         assertThat(api.post(COPIES + "/" + copy + "/refresh", Map.of()).status())
                 .isEqualTo(204);
         settled();
@@ -131,7 +118,7 @@ abstract class StoredCopyFixture {
     void cut(String by, int again) {
         assertThat(changed(Map.of("partitionBy", by, "refreshedPartitions", again))
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
     }
 
     Api.Answer changed(Map<String, Object> what) {
@@ -144,7 +131,7 @@ abstract class StoredCopyFixture {
 
     static List<JsonNode> rows(String source, String sql) {
         if (api.get("/api/v1/queries/on-" + source).status() == 404) {
-            api.post("/api/v1/queries", Map.of("name", "On " + source, "sourceId", source, "text", "select 1 as one"));
+            api.post("/api/v1/queries", Map.of("name", "On " + source, "source", source, "text", "select 1 as one"));
         }
         Api.Answer answer = api.runDraft("on-" + source, sql, Map.of());
         assertThat(answer.status()).describedAs(answer.lines().toString()).isEqualTo(200);

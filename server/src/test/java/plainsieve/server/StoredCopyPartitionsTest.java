@@ -93,7 +93,7 @@ class StoredCopyPartitionsTest extends StoredCopyFixture {
     }
 
     private static void give(int version, String text) {
-        api.send("PUT", "/api/v1/queries/sailings/draft", Map.of("text", text, "version", version));
+        api.send("PATCH", "/api/v1/queries/sailings", Map.of("text", text, "version", version));
         int now = api.get("/api/v1/queries/sailings").json().get("version").asInt();
         assertThat(api.post("/api/v1/queries/sailings/publish", Map.of("version", now))
                         .status())
@@ -116,7 +116,7 @@ class StoredCopyPartitionsTest extends StoredCopyFixture {
     @Test
     void restoresARemovedCopyAndRefreshesIt() {
         settled();
-        Map<String, Object> copyOfSailings = Map.of("queryId", "sailings", "name", "Restorable");
+        Map<String, Object> copyOfSailings = Map.of("query", "sailings", "name", "Restorable");
         String restorable = api.post(COPIES, copyOfSailings).json().get("id").asString();
         settled();
         assertThat(api.send("DELETE", COPIES + "/" + restorable, Map.of()).status())

@@ -15,7 +15,6 @@ import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -50,7 +49,7 @@ class StreamingClientsTest {
     }
 
     private String queryOn(String source) {
-        return api.post("/api/v1/queries", Map.of("name", "Readers " + source, "sourceId", source, "text", "select 1"))
+        return api.post("/api/v1/queries", Map.of("name", "Readers " + source, "source", source, "text", "select 1"))
                 .json()
                 .get("id")
                 .asString();
@@ -60,6 +59,12 @@ class StreamingClientsTest {
         return api.get("/api/v1/sent?query=" + query).json().get(0);
     }
 
+    /** Of its latest statement; empty if none was sent yet. */
+    private String outcome(String query) {
+        JsonNode sent = api.get("/api/v1/sent?query=" + query).json();
+        return sent.isEmpty() ? "" : sent.get(0).get("outcome").asString();
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void disconnectCancelsTheStatement(String source) throws Exception {
@@ -67,11 +72,9 @@ class StreamingClientsTest {
         String body = JSON.writeValueAsString(
                 Map.of("runId", UUID.randomUUID().toString(), "text", ENDLESS, "choices", Map.of()));
         Socket reader = ask("POST", "/queries/" + query + "/run", body);
-        TimeUnit.MILLISECONDS.sleep(1_500);
-        assertThat(lastSent(query).get("outcome").asString()).isEqualTo("running");
+        Waiting.until(() -> outcome(query).equals("running"));
         reader.close();
-        TimeUnit.MILLISECONDS.sleep(3_000);
-        assertThat(lastSent(query).get("outcome").asString()).isEqualTo("stopped");
+        Waiting.until(() -> outcome(query).equals("stopped"));
         api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 
@@ -99,7 +102,7 @@ class StreamingClientsTest {
     private String wideReport(String query) {
         String text = "select a.crossing_id, a.departed_at, a.master_note, repeat('x', 200) as wide from crossings a";
         int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
-        version = api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version))
+        version = api.send("PATCH", "/api/v1/queries/" + query, Map.of("text", text, "version", version))
                 .json()
                 .get("version")
                 .asInt();
@@ -131,14 +134,9 @@ class StreamingClientsTest {
         return ask("GET", "/downloads/" + run, "");
     }
 
-    private JsonNode awaitDone(String query, int count) throws InterruptedException {
-        JsonNode lines = api.get("/api/v1/sent?cause=download&query=" + query).json();
-        for (int i = 0; i < 150 && !allEnded(lines, count); i++) {
-            TimeUnit.MILLISECONDS.sleep(100);
-            lines = api.get("/api/v1/sent?cause=download&query=" + query).json();
-        }
-        assertThat(lines).hasSize(count);
-        return lines;
+    private JsonNode awaitDone(String query, int count) {
+        return Waiting.until(
+                () -> api.get("/api/v1/sent?cause=download&query=" + query).json(), lines -> allEnded(lines, count));
     }
 
     private static boolean allEnded(JsonNode lines, int count) {

@@ -29,10 +29,18 @@ class UnusableSourceTest {
     @BeforeAll
     static void startOnARecordThatCannotBe() throws SQLException {
         AnotherServer.ofDemo(folder, "--plainsieve.demo-crossings=500").close();
-        keep("bad", "{\"format\":1,\"file\":\"" + BAD + "\"}");
-        keep("gone", "{\"format\":1,\"file\":\"/etc/hostname\"}");
+        keep("bad", settings(BAD));
+        keep("gone", settings("/etc/hostname"));
         server = AnotherServer.on(folder);
         api = server.api();
+    }
+
+    private static String settings(String file) {
+        return """
+                {"format":1,"content":{
+                  "fields":{"host":"","port":0,"database":"%s","user":"","signIn":"","tableOverrides":{}},
+                  "limits":{"concurrentStatements":8,"timeoutSeconds":0,"functions":[],"runOnOpening":true}}}
+                """.formatted(file);
     }
 
     private static void keep(String id, String settings) throws SQLException {
@@ -79,7 +87,7 @@ class UnusableSourceTest {
 
     @Test
     void itsQueriesFailWithTheSameMessage() {
-        api.post("/api/v1/queries", Map.of("name", "On bad", "sourceId", "bad", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "On bad", "source", "bad", "text", "select 1"));
         assertThat(api.runDraft("on-bad", "select 1", Map.of()).failure()).contains("is unavailable");
     }
 
@@ -87,8 +95,7 @@ class UnusableSourceTest {
     void canBeCorrected() {
         SourceRecords records = server.part(SourceRecords.class);
         SourceRow good = records.find("ferries").orElseThrow();
-        String settings = "{\"format\":1,\"file\":\"" + BAD + "\"}";
-        records.add(new SourceRow("worse", good.kind(), settings, good.password(), 0, ""));
+        records.add(new SourceRow("worse", good.kind(), settings(BAD), good.password(), 0, ""));
         Map<String, Object> seen = Map.of("kind", "duckdb", "database", BAD);
         Map<String, Object> corrected = Map.of("kind", "duckdb", "database", "ferries.duckdb", "seen", seen);
         assertThat(api.send("PUT", "/api/v1/sources/worse", corrected).status()).isEqualTo(204);

@@ -43,19 +43,19 @@ class VersionsAndPagesTest {
         String query = HOME + "/queries/"
                 + API.post(
                                 "/api/v1/queries",
-                                Map.of("name", "Tagged", "sourceId", "ferries", "text", "select name from ports"))
+                                Map.of("name", "Tagged", "source", "ferries", "text", "select name from ports"))
                         .json()
                         .get("id")
                         .asString();
         String first = tag(query);
-        assertThat(send("PUT", query + "/name", Map.of("name", "Tagged again"), "If-Match", first)
+        assertThat(send("PATCH", query, Map.of("name", "Tagged again"), "If-Match", first)
                         .statusCode())
                 .isLessThan(300);
         assertThat(tag(query)).isNotEqualTo(first);
-        assertThat(send("PUT", query + "/name", Map.of("name", "Tagged late"), "If-Match", first)
+        assertThat(send("PATCH", query, Map.of("name", "Tagged late"), "If-Match", first)
                         .statusCode())
                 .isEqualTo(409);
-        assertThat(send("PUT", query + "/name", Map.of("name", "Tagged oddly"), "If-Match", "W/\"1\"")
+        assertThat(send("PATCH", query, Map.of("name", "Tagged oddly"), "If-Match", "W/\"1\"")
                         .statusCode())
                 .isEqualTo(422);
         assertThat(API.get(query).json().get("name").asString()).isEqualTo("Tagged again");
@@ -72,9 +72,9 @@ class VersionsAndPagesTest {
     @ParameterizedTest
     @ValueSource(strings = {"{", "", "[1, ", "\u0000"})
     void rejectsABodyThatIsNotJson(String body) throws Exception {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + HOME + "/queries/late-crossings/name"))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + HOME + "/queries/late-crossings"))
                 .headers("Content-Type", "application/json", "If-Match", "\"1\"")
-                .method("PUT", HttpRequest.BodyPublishers.ofString(body))
+                .method("PATCH", HttpRequest.BodyPublishers.ofString(body))
                 .build();
         HttpResponse<String> refused = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
         assertThat(refused.statusCode()).as(refused.body()).isEqualTo(400);
@@ -123,6 +123,6 @@ class VersionsAndPagesTest {
     void rejectsInvalidPages(String parameters) throws Exception {
         HttpResponse<String> refused = send("GET", HOME + "/queries?" + parameters, Map.of());
         assertThat(refused.statusCode()).isEqualTo(422);
-        assertThat(refused.body()).contains("bad-page");
+        assertThat(refused.body()).contains("invalid-request");
     }
 }

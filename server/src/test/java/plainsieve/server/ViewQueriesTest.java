@@ -246,7 +246,8 @@ class ViewQueriesTest {
         int version = api.get(path("")).json().get("report").get("version").asInt();
         JsonNode problems =
                 api.post(path("/publish"), Map.of("version", version)).json().get("problems");
-        assertThat(problems.findValuesAsString("kind")).containsExactlyInAnyOrder("idle-control", "unknown-parameter");
+        assertThat(problems.findValuesAsString("kind"))
+                .containsExactlyInAnyOrder("invalid-report", "unknown-parameter");
     }
 
     @Test

@@ -35,10 +35,7 @@ class WarmUpTest {
         }
         assertThat(isOpen(asked)).isFalse();
         try (AnotherServer server = AnotherServer.on(folder)) {
-            for (int i = 0; i < 200 && !isOpen(asked); i++) {
-                TimeUnit.MILLISECONDS.sleep(50);
-            }
-            assertThat(isOpen(asked)).isTrue();
+            Waiting.until(() -> isOpen(asked));
             assertThat(isOpen(unasked)).isFalse();
             assertThat(sent(server.api())).isEqualTo(sent);
             assertThat(ids(server.api(), "projects")).isEqualTo(List.of("home"));
@@ -81,9 +78,7 @@ class WarmUpTest {
     }
 
     private static String query(Api api, String source) {
-        return api.post(
-                        "/api/v1/queries",
-                        Map.of("name", source, "sourceId", source, "text", "select name from berths"))
+        return api.post("/api/v1/queries", Map.of("name", source, "source", source, "text", "select name from berths"))
                 .json()
                 .get("id")
                 .asString();

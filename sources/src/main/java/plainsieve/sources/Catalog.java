@@ -44,13 +44,19 @@ public record Catalog(
         }
     }
 
+    /** The kinds of functions. */
+    public enum FunctionKind {
+        /** Returns a table. */
+        FUNCTION,
+        PROCEDURE
+    }
+
     /**
      * A function that returns a table, or a procedure.
      *
-     * @param kind function or procedure
      * @param arguments each as the database writes it: {@code month_start date}
      */
-    public record CatalogFunction(String schema, String name, String kind, List<String> arguments) {
+    public record CatalogFunction(String schema, String name, FunctionKind kind, List<String> arguments) {
         public CatalogFunction {
             arguments = List.copyOf(arguments);
         }

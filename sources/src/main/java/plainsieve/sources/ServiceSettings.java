@@ -6,6 +6,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Connection settings of an HTTP service. Validated on construction. */
 public sealed interface ServiceSettings extends SourceSettings {
@@ -101,6 +102,6 @@ public sealed interface ServiceSettings extends SourceSettings {
     }
 
     private static ProblemException bad(String message, String advice) {
-        return new ProblemException(Problem.of("bad-source", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_SOURCE, message, advice));
     }
 }

@@ -1,11 +1,14 @@
 package plainsieve.sources;
 
 import java.time.Duration;
+import java.util.Collections;
 import java.util.Locale;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The limits of a source, additionally permitted functions, and whether it is queried without a command. Validated on
@@ -13,7 +16,7 @@ import plainsieve.core.value.ProblemException;
  *
  * @param concurrentStatements maximum number of concurrent statements; others wait
  * @param timeoutSeconds statement timeout; 0: the server's default
- * @param functions names of additionally permitted functions, which the database cannot prove to be read-only
+ * @param functions names of additionally permitted functions, which the database cannot prove to be read-only; sorted
  * @param runOnOpening whether the bench runs a query when it is opened
  */
 public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<String> functions, boolean runOnOpening) {
@@ -41,7 +44,8 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
                 MOST_SECONDS);
         functions = functions.stream()
                 .map(function -> function.strip().toLowerCase(Locale.ROOT))
-                .collect(Collectors.toUnmodifiableSet());
+                .collect(Collectors.collectingAndThen(
+                        Collectors.toCollection(TreeSet::new), Collections::unmodifiableSet));
         require(
                 functions.size() <= MOST_FUNCTIONS,
                 "A source cannot name %,d functions.",
@@ -49,7 +53,7 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
                 MOST_FUNCTIONS);
         functions.stream().filter(name -> !name.matches(FUNCTION)).findFirst().ifPresent(name -> {
             throw new ProblemException(Problem.of(
-                    "bad-source",
+                    ProblemKind.INVALID_SOURCE,
                     "“%s” is not the name of a function.".formatted(name),
                     "Write names such as harbour.tide."));
         });
@@ -73,8 +77,8 @@ public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<Str
 
     private static void require(boolean holds, String message, int given, int most) {
         if (!holds) {
-            throw new ProblemException(
-                    Problem.of("bad-source", message.formatted(given), "Write a number up to %,d.".formatted(most)));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_SOURCE, message.formatted(given), "Write a number up to %,d.".formatted(most)));
         }
     }
 }

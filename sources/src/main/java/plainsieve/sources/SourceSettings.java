@@ -8,6 +8,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Connection settings: a record for each kind of source, without its password. Validated on construction. */
 public sealed interface SourceSettings
@@ -299,7 +300,7 @@ public sealed interface SourceSettings
 
     private static void require(boolean holds, String message, String advice) {
         if (!holds) {
-            throw new ProblemException(Problem.of("bad-source", message, advice));
+            throw new ProblemException(Problem.of(ProblemKind.INVALID_SOURCE, message, advice));
         }
     }
 }

@@ -10,6 +10,7 @@ import plainsieve.core.catalog.CellFormat;
 import plainsieve.core.catalog.HeaderRow;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Column formats and header rows that an author set for a table of files.
@@ -52,7 +53,7 @@ public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> 
 
     private static ProblemException bad(String message, List<String> possible) {
         return new ProblemException(
-                Problem.of("bad-source", message, "Use one of: " + String.join(", ", possible) + "."));
+                Problem.of(ProblemKind.INVALID_SOURCE, message, "Use one of: " + String.join(", ", possible) + "."));
     }
 
     Map<String, String> words() {

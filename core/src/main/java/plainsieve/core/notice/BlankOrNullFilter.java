@@ -68,7 +68,7 @@ final class BlankOrNullFilter implements NoticeRule {
         String name = ":" + parameter.name();
         int start = context.start(joined.span());
         return Notice.of(
-                        "blank-or-without-value",
+                        NoticeKind.BLANK_OR_NULL_FILTER,
                         "With nothing chosen for %s, only rows in which %s has no value come.".formatted(name, column),
                         "Choose which rows to return in this case.")
                 .at(context.place(joined.span()))

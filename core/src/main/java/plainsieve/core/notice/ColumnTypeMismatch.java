@@ -40,7 +40,7 @@ final class ColumnTypeMismatch implements NoticeRule {
     private static Notice notice(
             NoticeContext context, Span leaf, Comparison comparison, Parameter parameter, Type column) {
         Notice notice = Notice.of(
-                        "type-against-column",
+                        NoticeKind.COLUMN_TYPE_MISMATCH,
                         ":%s is a %s, but %s is a %s."
                                 .formatted(
                                         parameter.name(),

@@ -48,7 +48,7 @@ final class DateComparedWithTimestamp implements NoticeRule {
             NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison, Parameter parameter) {
         String column = context.text(comparison.left());
         Notice notice = Notice.of(
-                        "day-against-times",
+                        NoticeKind.DATE_COMPARED_WITH_TIMESTAMP,
                         "%s holds times, so :%s means only midnight of that day.".formatted(column, parameter.name()),
                         "Compare with the next day to include the whole day.")
                 .at(context.place(leaf.span()))

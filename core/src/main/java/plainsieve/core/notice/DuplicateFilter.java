@@ -52,7 +52,7 @@ final class DuplicateFilter implements NoticeRule {
     private static Notice notice(NoticeContext context, Filter surplus) {
         String column = context.text(surplus.column());
         return Notice.of(
-                        "filtered-twice",
+                        NoticeKind.DUPLICATE_FILTER,
                         "%s is filtered here and by a parameter: only rows that pass both are returned."
                                 .formatted(column),
                         surplus.byParameter()

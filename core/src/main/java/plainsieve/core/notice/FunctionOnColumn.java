@@ -43,7 +43,7 @@ final class FunctionOnColumn implements NoticeRule {
             return Stream.empty();
         }
         Notice notice = Notice.of(
-                        "function-on-column",
+                        NoticeKind.FUNCTION_ON_COLUMN,
                         "%s is computed for every row, so an index on the column cannot be used."
                                 .formatted(context.text(left)),
                         "Compare the column itself, and move the function to the parameter.")

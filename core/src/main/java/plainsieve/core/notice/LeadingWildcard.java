@@ -17,7 +17,7 @@ final class LeadingWildcard implements NoticeRule {
                         .filter(comparison -> startsWithWildcard(context.tokens(), comparison.right()))
                         .isPresent())
                 .map(leaf -> Notice.of(
-                                "leading-wildcard",
+                                NoticeKind.LEADING_WILDCARD,
                                 "The pattern starts with a wildcard, so every row must be scanned.",
                                 "Where the beginning is known, leave the first wildcard out.")
                         .at(context.place(leaf.span())));

@@ -29,7 +29,7 @@ final class LeftoverLiteral implements NoticeRule {
                 .filter(clause -> tokens.is(clause.body().from(), TokenKind.NUMBER)
                         && isSmall(tokens.written(clause.body().from())))
                 .map(clause -> Notice.of(
-                                "leftover-value",
+                                NoticeKind.HARD_CODED_VALUE,
                                 "This hard-coded row limit looks left over from drafting.",
                                 "Make it a parameter, or remove it: every run has its own cap.")
                         .at(context.place(clause.span())));
@@ -46,7 +46,7 @@ final class LeftoverLiteral implements NoticeRule {
                         .filter(comparison -> looksTemporary(context, comparison))
                         .isPresent())
                 .map(leaf -> Notice.of(
-                                "leftover-value",
+                                NoticeKind.HARD_CODED_VALUE,
                                 "This hard-coded value looks left over from drafting.",
                                 "Make it a parameter, or remove the condition.")
                         .at(context.place(leaf.span())));

@@ -14,7 +14,7 @@ final class LimitWithoutOrder implements NoticeRule {
                 .filter(level -> level.tailClause(Clause.Kind.ORDER_BY).isEmpty())
                 .flatMap(level -> limit(level).stream())
                 .map(clause -> Notice.of(
-                                "limit-without-order",
+                                NoticeKind.LIMIT_WITHOUT_ORDER,
                                 "Row limit without an order: each run may return different rows.",
                                 "Add an ORDER BY that names a unique column.")
                         .at(context.place(clause.span())));

@@ -17,7 +17,7 @@ final class MultipleValuesInSinglePlace implements NoticeRule {
         return context.query().parameters().stream()
                 .filter(place -> many(context, place).isPresent() && !roomy.contains(place.token()))
                 .map(place -> Notice.of(
-                                "many-in-single-place",
+                                NoticeKind.MULTIPLE_VALUES_IN_SINGLE_PLACE,
                                 ":%s takes many values, but this place accepts one.".formatted(place.name()),
                                 "Compare with =, <> or IN, or let the parameter take one value.")
                         .at(context.place(new Span(place.token(), place.token() + 1)))

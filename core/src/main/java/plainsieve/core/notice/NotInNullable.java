@@ -37,7 +37,7 @@ final class NotInNullable implements NoticeRule {
         String column = context.text(comparison.left());
         String text = context.text(leaf.span());
         Notice notice = Notice.of(
-                        "not-in-nullable",
+                        NoticeKind.NOT_IN_NULLABLE,
                         "Rows in which %s has no value are excluded, too.".formatted(column),
                         "Add “or %s is null” to include them.".formatted(column))
                 .at(context.place(leaf.span()));

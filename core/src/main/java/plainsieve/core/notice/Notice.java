@@ -9,7 +9,7 @@ import plainsieve.core.value.TextLocation;
 /**
  * Something the author should know about a query.
  *
- * @param kind a stable keyword for programs, such as {@code day-against-times}
+ * @param kind a stable keyword for programs, such as {@code date-compared-with-timestamp}
  * @param message the problem, one sentence
  * @param advice the remedy, one sentence
  * @param place the position in the text; empty if it concerns the whole
@@ -18,7 +18,7 @@ import plainsieve.core.value.TextLocation;
  * @param blocks whether the database would reject the statement, so that it is not sent
  */
 public record Notice(
-        String kind,
+        NoticeKind kind,
         String message,
         String advice,
         Optional<TextLocation> place,
@@ -45,7 +45,7 @@ public record Notice(
     /** A change of the affected parameter's sentence. @param mark the mark to change: type, blank */
     public record ParameterChange(String mark, String taken) {}
 
-    static Notice of(String kind, String message, String advice) {
+    static Notice of(NoticeKind kind, String message, String advice) {
         return new Notice(kind, message, advice, Optional.empty(), Optional.empty(), List.of(), false);
     }
 

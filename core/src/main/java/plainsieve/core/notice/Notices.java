@@ -50,7 +50,7 @@ public final class Notices {
         return defined.stream()
                 .filter(name -> !used.contains(name))
                 .map(name -> Notice.of(
-                                "unused-parameter",
+                                NoticeKind.UNUSED_PARAMETER,
                                 ":%s is not used.".formatted(name),
                                 "Use it in a query, or delete it.")
                         .about(name))

@@ -58,7 +58,7 @@ final class PipesAsOr implements NoticeRule {
             parts.add(context.tokens().written(i));
         }
         return Notice.of(
-                        "pipes-mean-or",
+                        NoticeKind.PIPES_AS_OR,
                         "In this database || means OR, so this combines conditions instead of concatenating texts.",
                         "Concatenate texts with concat(…).")
                 .at(context.place(chain))

@@ -15,7 +15,7 @@ final class QuotedParameter implements NoticeRule {
             TextLocation location = context.query().tokens().place(quote, end);
             String name = context.query().text().substring(quote + 1, end - 1);
             return Notice.of(
-                            "quoted-parameter",
+                            NoticeKind.QUOTED_PARAMETER,
                             "Inside quotes this is text, not a parameter.",
                             "Remove the quotes: bound values need none.")
                     .at(location)

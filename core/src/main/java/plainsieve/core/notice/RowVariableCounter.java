@@ -14,7 +14,7 @@ final class RowVariableCounter implements NoticeRule {
 
     private static Notice notice(String variable) {
         return Notice.of(
-                "counted-by-variable",
+                NoticeKind.ROW_VARIABLE_COUNTER,
                 "%s is set row by row in read order; filters, sorts and totals are placed around the query."
                         .formatted(variable),
                 "Use row_number() over (order by …), which defines the order and lets filters be pushed down.");

@@ -62,7 +62,7 @@ public final class UnknownNames {
                 && !tokens.is(item.name().from(), TokenKind.PARAMETER);
         if (named && !own.contains(table) && !tables.containsKey(table)) {
             add(
-                    "unknown-table",
+                    NoticeKind.UNKNOWN_TABLE,
                     "Table “%s” does not exist in this source.".formatted(table),
                     item.name(),
                     table,
@@ -81,7 +81,7 @@ public final class UnknownNames {
             String column = path ? ReferencedTables.lower(tokens.written(i + 2)) : "";
             if (columns.isPresent() && !columns.get().contains(column)) {
                 add(
-                        "unknown-column",
+                        NoticeKind.UNKNOWN_COLUMN,
                         "Column “%s” does not exist in %s.".formatted(column, qualifiers.get(qualifier)),
                         new Span(i + 2, i + 3),
                         column,
@@ -94,7 +94,7 @@ public final class UnknownNames {
         return tokens.is(at, TokenKind.WORD) || tokens.is(at, TokenKind.QUOTED_NAME);
     }
 
-    private void add(String kind, String message, Span place, String name, Set<String> known) {
+    private void add(NoticeKind kind, String message, Span place, String name, Set<String> known) {
         Optional<String> near = NearestName.of(name, known);
         Notice notice = Notice.of(
                         kind, message, near.map("Did you mean “%s”?"::formatted).orElse("Look it up under Sources."))

@@ -28,7 +28,7 @@ public final class UnreadableCells {
             if (real && told.add(table)) {
                 unread.getOrDefault(table, List.of())
                         .forEach(what -> notices.add(Notice.of(
-                                        "unread-in-files",
+                                        NoticeKind.UNREADABLE_CELLS,
                                         what,
                                         "Correct the files, or set the column's type under Sources.")
                                 .at(tokens.place(item.name().from()))));

@@ -12,6 +12,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
@@ -69,7 +70,7 @@ public final class ChoiceReader {
                     .map(value -> "“" + shortened(value) + "”")
                     .orElse("no value");
             throw new ProblemException(Problem.of(
-                    "contradictory-choice",
+                    ProblemKind.INVALID_CHOICE,
                     "Both %2$s and %3$s are chosen for :%1$s.".formatted(parameter.name(), said, other),
                     "Remove one of them."));
         }
@@ -85,7 +86,7 @@ public final class ChoiceReader {
         for (String value : text.values()) {
             if (!seen.add(value)) {
                 throw new ProblemException(Problem.of(
-                        "repeated-value",
+                        ProblemKind.INVALID_CHOICE,
                         "“%s” is chosen twice for :%s.".formatted(shortened(value), parameter),
                         "Remove one of them."));
             }
@@ -95,7 +96,7 @@ public final class ChoiceReader {
     private static Choice blank(Parameter parameter) {
         if (parameter.blankRule() == BlankRule.NOT_ALLOWED) {
             throw new ProblemException(Problem.of(
-                    "choice-missing",
+                    ProblemKind.CHOICE_REQUIRED,
                     ":%s needs a value.".formatted(parameter.name()),
                     "Choose %s.".formatted(parameter.multiple() ? "at least one" : "one")));
         }
@@ -105,7 +106,7 @@ public final class ChoiceReader {
     private static Choice all(Parameter parameter) {
         if (!parameter.multiple()) {
             throw new ProblemException(Problem.of(
-                    "all-for-one",
+                    ProblemKind.INVALID_CHOICE,
                     ":%s takes one value, not all of them.".formatted(parameter.name()),
                     "Choose one value, or let the parameter take many."));
         }
@@ -116,7 +117,7 @@ public final class ChoiceReader {
         List<String> distinct = text.values().stream().distinct().toList();
         if (!parameter.multiple() && (distinct.size() != 1 || text.withoutValue())) {
             throw new ProblemException(Problem.of(
-                    "many-for-one",
+                    ProblemKind.INVALID_CHOICE,
                     ":%s takes one value, but %d were chosen."
                             .formatted(parameter.name(), distinct.size() + (text.withoutValue() ? 1 : 0)),
                     "Choose one value, or let the parameter take many."));
@@ -163,7 +164,7 @@ public final class ChoiceReader {
                 .read(text.strip())
                 .<Value>map(Value.Day::new)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "unreadable-value",
+                        ProblemKind.INVALID_VALUE,
                         "“%s” is not a %s.".formatted(text, period.get().word()),
                         "Write one like %s.".formatted(period.get().written(SOME_DAY)))));
     }
@@ -172,7 +173,7 @@ public final class ChoiceReader {
         Optional<String> nearest =
                 value.length() > LONGEST_SHOWN ? Optional.empty() : NearestName.of(value, list.written());
         return Problem.of(
-                "value-not-listed",
+                ProblemKind.VALUE_NOT_LISTED,
                 "“%s” is not on the list of :%s.".formatted(shortened(value), parameter.name()),
                 nearest.map("Did you mean “%s”?"::formatted).orElse("Choose a value from the list."));
     }
@@ -185,7 +186,7 @@ public final class ChoiceReader {
                         parameters.isEmpty()
                                 ? "No parameters are defined here."
                                 : "There are: " + String.join(", ", parameters.keySet()) + ".");
-        return Problem.of("unknown-parameter", "Unknown parameter “%s”.".formatted(shortened(name)), advice)
+        return Problem.of(ProblemKind.UNKNOWN_PARAMETER, "Unknown parameter “%s”.".formatted(shortened(name)), advice)
                 .about(name);
     }
 

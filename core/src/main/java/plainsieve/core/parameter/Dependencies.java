@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The dependencies between parameters through lists and formulas.
@@ -95,7 +96,7 @@ public record Dependencies(Map<String, Set<String>> needs) {
         path.forEach(step -> shown.append(':').append(step).append(" needs "));
         shown.append(':').append(name);
         return Problem.of(
-                        "circle-of-parameters",
+                        ProblemKind.CIRCULAR_REFERENCE,
                         "Circular dependency of parameters: %s.".formatted(shown),
                         "Remove one of them from its list or formula.")
                 .about(name);

@@ -9,6 +9,7 @@ import java.util.function.Function;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -141,7 +142,7 @@ public sealed interface Formula {
     static Value as(Type type, Value value) {
         return FormulaArithmetic.as(type, value)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "formula-type",
+                        ProblemKind.INVALID_FORMULA,
                         "The formula returns a %s, but a %s is required."
                                 .formatted(value.type().inWords(), type.inWords()),
                         "Change the type of the parameter, or the formula.")));

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -93,6 +94,6 @@ final class FormulaArithmetic {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("formula-value", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_FORMULA, message, advice));
     }
 }

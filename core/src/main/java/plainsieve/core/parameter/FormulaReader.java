@@ -10,6 +10,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Value;
 
@@ -42,7 +43,9 @@ final class FormulaReader {
     Formula read() {
         if (text.length() > LONGEST) {
             throw new ProblemException(Problem.of(
-                    "formula", "The formula is longer than %d characters.".formatted(LONGEST), "Shorten it."));
+                    ProblemKind.INVALID_FORMULA,
+                    "The formula is longer than %d characters.".formatted(LONGEST),
+                    "Shorten it."));
         }
         advance();
         Formula formula = sum();
@@ -238,7 +241,9 @@ final class FormulaReader {
     private ProblemException expected(String what) {
         String found = next.isEmpty() ? "the end" : "“" + next + "”";
         return new ProblemException(Problem.of(
-                        "formula", "The formula cannot be read at %s.".formatted(found), "Expected %s.".formatted(what))
+                        ProblemKind.INVALID_FORMULA,
+                        "The formula cannot be read at %s.".formatted(found),
+                        "Expected %s.".formatted(what))
                 .at(TextLocation.of(text, nextStart, nextEnd)));
     }
 }

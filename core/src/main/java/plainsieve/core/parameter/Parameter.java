@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
@@ -39,17 +40,19 @@ public record Parameter(
     public Parameter {
         if (!NAME.matcher(name).matches()) {
             throw new ProblemException(Problem.of(
-                    "bad-parameter-name",
+                    ProblemKind.INVALID_PARAMETER,
                     "Invalid parameter name “%s”.".formatted(name),
                     "Use letters, digits and _, beginning with a letter; at most 63 characters."));
         }
         if (RESERVED.contains(name)) {
             throw new ProblemException(Problem.of(
-                    "bad-parameter-name", "“%s” is reserved in links.".formatted(name), "Choose another name."));
+                    ProblemKind.INVALID_PARAMETER,
+                    "“%s” is reserved in links.".formatted(name),
+                    "Choose another name."));
         }
         if (!covers.fits(type)) {
             throw new ProblemException(Problem.of(
-                            "bad-covers",
+                            ProblemKind.INVALID_PARAMETER,
                             "A %s cannot cover “%s”.".formatted(type.inWords(), covers.word()),
                             covers.period().isPresent()
                                     ? "Make :%s a date.".formatted(name)

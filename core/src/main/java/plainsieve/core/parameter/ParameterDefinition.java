@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /**
@@ -177,7 +178,8 @@ public record ParameterDefinition(
 
     /** A refusal of this definition. */
     public ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("bad-parameter", message, advice).about(name));
+        return new ProblemException(
+                Problem.of(ProblemKind.INVALID_PARAMETER, message, advice).about(name));
     }
 
     public ParameterDefinition withWords(Words newWords) {

@@ -6,6 +6,7 @@ import java.time.ZoneOffset;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /**
@@ -23,7 +24,7 @@ public record Range(String from, String to) {
             return Optional.empty();
         }
         return Optional.of(Problem.of(
-                        "range-reversed",
+                        ProblemKind.INVALID_CHOICE,
                         "The range ends at %s, before it begins at %s."
                                 .formatted(high.get().written(), low.get().written()),
                         "Choose an end that is not before the start, or leave one of them open.")

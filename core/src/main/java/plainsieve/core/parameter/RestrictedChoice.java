@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** A choice limited to the values that the caller may see. For any requested choice, the result contains only those values. */
 public final class RestrictedChoice {
@@ -34,7 +35,7 @@ public final class RestrictedChoice {
 
     private ProblemException nothing(String message) {
         return new ProblemException(
-                Problem.of("nothing-for-you", message.formatted(inWords()), "Ask your administrator.")
+                Problem.of(ProblemKind.ROW_ACCESS_DENIED, message.formatted(inWords()), "Ask your administrator.")
                         .about(definition.name()));
     }
 
@@ -61,7 +62,7 @@ public final class RestrictedChoice {
                     ? "Rows without a value"
                     : beyond.stream().limit(MOST_NAMED).map("“%s”"::formatted).collect(Collectors.joining(", "));
             throw new ProblemException(Problem.of(
-                            "not-for-you",
+                            ProblemKind.ROW_ACCESS_DENIED,
                             "You may not see %s of %s.".formatted(named, inWords()),
                             "Choose a value from the list.")
                     .about(definition.name()));

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /**
@@ -137,7 +138,7 @@ public record QuestionLine(List<Element> parts) {
 
     static ProblemException open(String text, int at, String closing) {
         return new ProblemException(Problem.of(
-                        "question-line",
+                        ProblemKind.INVALID_QUESTION_LINE,
                         "A bracket in the question line is not closed.",
                         "Write “%s”, or double the bracket to show it.".formatted(closing))
                 .at(TextLocation.of(text, at, at + 1)));

@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** Reads the notation of question lines from left to right. */
@@ -90,7 +91,7 @@ final class QuestionLineReader {
 
     private ProblemException stray() {
         return new ProblemException(Problem.of(
-                        "question-line",
+                        ProblemKind.INVALID_QUESTION_LINE,
                         "The question line has an extra closing bracket.",
                         "Remove it, or double it to show it.")
                 .at(TextLocation.of(text, at, at + 1)));

@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** Parses the lines of a request and reports all problems. */
@@ -157,6 +158,6 @@ final class RequestReader {
     }
 
     private static Problem bad(String message, String advice) {
-        return Problem.of("bad-request", message, advice);
+        return Problem.of(ProblemKind.INVALID_REQUEST, message, advice);
     }
 }

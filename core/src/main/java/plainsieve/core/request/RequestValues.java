@@ -7,6 +7,7 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /** The values of a choice in a request; empty where the enclosing part is omitted. */
@@ -22,7 +23,7 @@ final class RequestValues {
             if (many.withoutValue()) {
                 throw invalid(
                         parameter,
-                        "no-value-in-request",
+                        ProblemKind.NOT_SUPPORTED,
                         "A request cannot select rows without a value of :%s.",
                         "Choose values only.");
             }
@@ -36,7 +37,7 @@ final class RequestValues {
         }
         throw invalid(
                 parameter,
-                "blank-not-possible",
+                ProblemKind.NOT_SUPPORTED,
                 ":%s is blank, and a request can only omit its part.",
                 "Choose a value, or let blank mean no filter.");
     }
@@ -53,7 +54,7 @@ final class RequestValues {
         if (values.size() > 1 && part.spelling().joined().isEmpty() && !repeats) {
             throw invalid(
                     parameter,
-                    "many-in-single-place",
+                    ProblemKind.NOT_SUPPORTED,
                     "Several values are chosen for :%s, but its place in the request accepts one.",
                     "Write “joined by ','” after the line, or let the parameter take one value.");
         }
@@ -69,7 +70,7 @@ final class RequestValues {
         if (!listed) {
             throw invalid(
                     parameter,
-                    "name-not-listed",
+                    ProblemKind.VALUE_NOT_LISTED,
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");
         }
@@ -77,20 +78,20 @@ final class RequestValues {
         if (part.kind() == RequestPart.Kind.PATH && (text.isEmpty() || PathSegments.haveDots(text))) {
             throw invalid(
                     parameter,
-                    "bad-in-path",
+                    ProblemKind.INVALID_VALUE,
                     "“" + text.replace("%", "%%") + "” of :%s is not allowed in a path.",
                     "Choose another value, or send it in the query string.");
         }
         if (part.kind() == RequestPart.Kind.HEADER && !text.chars().allMatch(c -> c >= ' ' && c < 127)) {
             throw invalid(
                     parameter,
-                    "bad-in-header",
+                    ProblemKind.INVALID_VALUE,
                     "The value of :%s has a character that is invalid in a header.",
                     "Choose another value, or send it in the query string.");
         }
     }
 
-    private static ProblemException invalid(Parameter parameter, String kind, String message, String advice) {
+    private static ProblemException invalid(Parameter parameter, ProblemKind kind, String message, String advice) {
         return new ProblemException(
                 Problem.of(kind, message.formatted(parameter.name()), advice).about(parameter.name()));
     }

@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.catalog.CellFormat;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * How the response to a request is parsed and paged.
@@ -146,6 +147,6 @@ public record ResponseOptions(
     }
 
     private static ProblemException bad(String message, String advice) {
-        return new ProblemException(Problem.of("bad-request", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_REQUEST, message, advice));
     }
 }

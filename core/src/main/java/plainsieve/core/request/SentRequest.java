@@ -11,6 +11,7 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /**
@@ -35,7 +36,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
         String text = statement.text();
         if (!isOne(text)) {
             throw new ProblemException(Problem.of(
-                    "no-request",
+                    ProblemKind.WRONG_LANGUAGE,
                     "A web service takes requests, not SQL.",
                     "Begin the query with “%s” and “get /…”.".formatted(RequestText.HEADER)));
         }

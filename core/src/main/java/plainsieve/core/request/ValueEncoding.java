@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /**
@@ -52,7 +53,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
             return days;
         } catch (IllegalArgumentException | DateTimeException e) {
             throw new ProblemException(Problem.of(
-                    "bad-request",
+                    ProblemKind.INVALID_REQUEST,
                     "Invalid date pattern “%s”.".formatted(days),
                     "Use d, M, y, H, m and s, as in dd.MM.yyyy."));
         }

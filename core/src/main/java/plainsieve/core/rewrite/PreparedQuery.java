@@ -34,6 +34,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /**
@@ -325,7 +326,7 @@ public final class PreparedQuery {
         return new ProblemException(places().stream()
                 .filter(place -> !choices.parameters().containsKey(place.name()))
                 .map(place -> Problem.of(
-                                "unknown-parameter",
+                                ProblemKind.UNKNOWN_PARAMETER,
                                 "Unknown parameter :%s.".formatted(place.name()),
                                 NearestName.of(
                                                 place.name(),

@@ -27,6 +27,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /**
@@ -240,7 +241,7 @@ final class RowLimits {
             return number.number();
         }
         throw new ProblemException(Problem.of(
-                        "bad-row-limit",
+                        ProblemKind.INVALID_ROW_LIMIT,
                         ":%s is used as a row limit and must be a non-negative integer.".formatted(place.name()),
                         "Change its type to integer and choose such a number.")
                 .at(tokens.place(place.token()))

@@ -12,6 +12,7 @@ import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /**
@@ -93,7 +94,7 @@ final class StatementCheck {
     /** The position is in the statement. */
     private static ProblemException unsound(TextLocation location) {
         return new ProblemException(Problem.of(
-                        "unsound-statement",
+                        ProblemKind.VERIFICATION_FAILED,
                         "The rewritten statement failed verification, so it was not sent.",
                         "Rephrase the query near this place, and report this to your administrator.")
                 .at(location));

@@ -20,6 +20,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Puts a view's grouping, sort and limit around the author's query, or in the place of its star.
@@ -222,7 +223,7 @@ final class ViewWrapper {
 
     private ProblemException hasNoMedian() {
         return new ProblemException(Problem.of(
-                "no-median",
+                ProblemKind.NOT_SUPPORTED,
                 "%s has no median function.".formatted(sourceText.dialect().name()),
                 "Use the average, or compute it in the query."));
     }

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.ViewContent;
 
 /** "Bars of the [number of rows] by [port], [the 7 largest], in parts by [vessel class], [stacked]". */
@@ -136,7 +137,7 @@ final class BarsSentence implements ViewContentSentence {
         }
         if (!taken.matches("\\d{1,3}") || Integer.parseInt(taken) < 1 || Integer.parseInt(taken) > MOST_AT_ONCE) {
             throw new ProblemException(Problem.of(
-                    "bad-offer",
+                    ProblemKind.INVALID_OPTION,
                     "Invalid number of bars: “%s”.".formatted(taken),
                     "Type a number from 1 to %d, or choose an option.".formatted(MOST_AT_ONCE)));
         }

@@ -7,6 +7,7 @@ import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.Measure.Function;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.ProfiledColumn;
 
@@ -118,7 +119,7 @@ final class FigureWords {
         return Function.ofWord(parts[0])
                 .filter(function -> column.isPresent() || function == Function.COUNT || function == Function.SHARE)
                 .map(function -> new Measure(function, column))
-                .orElseThrow(() -> new ProblemException(
-                        Problem.of("bad-offer", "“%s” is no figure.".formatted(offerId), "Choose an option.")));
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        ProblemKind.INVALID_OPTION, "“%s” is no figure.".formatted(offerId), "Choose an option.")));
     }
 }

@@ -3,6 +3,7 @@ package plainsieve.core.sentence;
 import java.util.List;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * An option of a mark.
@@ -29,11 +30,11 @@ public record MarkOption(String id, String label, String note, String reason) {
         MarkOption option = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))
                 .findFirst()
-                .orElseThrow(() -> new ProblemException(
-                        Problem.of("bad-offer", "“%s” is not possible here.".formatted(id), "Choose an option.")));
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        ProblemKind.INVALID_OPTION, "“%s” is not possible here.".formatted(id), "Choose an option.")));
         if (!option.fits()) {
             throw new ProblemException(Problem.of(
-                    "bad-offer",
+                    ProblemKind.INVALID_OPTION,
                     "“%s” is not possible here: %s.".formatted(option.label(), option.reason()),
                     "Take another."));
         }

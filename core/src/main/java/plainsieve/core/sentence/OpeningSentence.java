@@ -10,6 +10,7 @@ import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.DataAge;
 import plainsieve.core.view.ReportOpening;
 
@@ -192,7 +193,9 @@ public final class OpeningSentence {
                 .filter(parameter -> parameter.name().equals(name))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "unknown-parameter", "The report has no parameter :%s.".formatted(name), "Choose another.")));
+                        ProblemKind.UNKNOWN_PARAMETER,
+                        "The report has no parameter :%s.".formatted(name),
+                        "Choose another.")));
     }
 
     private ReportOpening withValue(String name, String taken) {
@@ -217,7 +220,7 @@ public final class OpeningSentence {
         }
         if (!digits.matches("\\d{1,4}")) {
             throw new ProblemException(Problem.of(
-                    "bad-age",
+                    ProblemKind.INVALID_REPORT,
                     "Invalid number of hours: “%s”.".formatted(typed),
                     "Type a whole number up to %,d, or 0 for never.".formatted(LONGEST_HOURS)));
         }

@@ -10,6 +10,7 @@ import plainsieve.core.sql.lexer.Keywords;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
+import plainsieve.core.value.ProblemKind;
 
 /** Splits one block into its clauses, by top-level keywords. */
 final class ClauseParser {
@@ -57,7 +58,7 @@ final class ClauseParser {
                 .orElseThrow(() -> StatementGate.rejection(
                         tokens,
                         span.from(),
-                        "unexpected-word",
+                        ProblemKind.SYNTAX_ERROR,
                         "“%s” cannot follow a query in brackets.",
                         "Put ORDER BY, LIMIT or a set operator here."));
         keyword = span.from();
@@ -167,7 +168,7 @@ final class ClauseParser {
             throw StatementGate.rejection(
                     tokens,
                     i,
-                    "not-reading",
+                    ProblemKind.STATEMENT_REJECTED,
                     into ? "“%s” writes rows." : "“%s” locks the rows it reads.",
                     "Only a single read-only statement is allowed: remove this part.");
         }

@@ -12,6 +12,7 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Finds the tree of AND, OR and NOT in a run of tokens. Binding is SQL's: NOT before AND before OR. The AND of
@@ -58,9 +59,11 @@ final class ConditionParser {
     private Condition operand(Span span, boolean or) {
         if (span.isEmpty()) {
             int near = Math.min(span.from(), tokens.size() - 1);
-            throw new ProblemException(
-                    Problem.of("condition-missing", "A condition is missing here.", "Add one, or remove the AND or OR.")
-                            .at(tokens.place(near)));
+            throw new ProblemException(Problem.of(
+                            ProblemKind.SYNTAX_ERROR,
+                            "A condition is missing here.",
+                            "Add one, or remove the AND or OR.")
+                    .at(tokens.place(near)));
         }
         // XOR binds between OR and AND. Its operands have no meaning alone, so both are one condition.
         return or ? (hasXor(span) ? leaf(span) : joined(span, false)) : negated(span);
@@ -83,8 +86,9 @@ final class ConditionParser {
             nots++;
         }
         if (nots > MOST_NOTS) {
-            throw new ProblemException(Problem.of("too-deep", "More than 20 consecutive NOTs.", "Remove pairs of them.")
-                    .at(tokens.place(span.from())));
+            throw new ProblemException(
+                    Problem.of(ProblemKind.SYNTAX_ERROR, "More than 20 consecutive NOTs.", "Remove pairs of them.")
+                            .at(tokens.place(span.from())));
         }
         Condition condition = bracketed(new Span(span.from() + nots, span.to()));
         for (int i = nots - 1; i >= 0; i--) {

@@ -16,6 +16,7 @@ import plainsieve.core.sql.lexer.Lexer;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Finds the structure of one reading statement: WITH, set operations, blocks, clauses, conditions, at any depth. Every
@@ -134,7 +135,7 @@ final class QueryParser implements FromReader.Inner {
         throw StatementGate.rejection(
                 tokens,
                 span.from(),
-                "not-reading",
+                ProblemKind.STATEMENT_REJECTED,
                 "A query must follow “%s”.",
                 "Write WITH name AS (SELECT …) SELECT …");
     }
@@ -196,7 +197,7 @@ final class QueryParser implements FromReader.Inner {
         if (span.isEmpty()) {
             int near = Math.min(span.from(), tokens.size() - 1);
             throw StatementGate.rejection(
-                    tokens, near, "query-missing", "A query is missing near “%s”.", "Write SELECT …");
+                    tokens, near, ProblemKind.SYNTAX_ERROR, "A query is missing near “%s”.", "Write SELECT …");
         }
         if (tokens.isBracket(span.from(), '(')) {
             int close = brackets.close(span.from());
@@ -250,7 +251,7 @@ final class QueryParser implements FromReader.Inner {
             throw StatementGate.rejection(
                     tokens,
                     found.keyword(),
-                    "condition-missing",
+                    ProblemKind.SYNTAX_ERROR,
                     "“%s” has no condition.",
                     "Add one, or remove the word.");
         }

@@ -16,6 +16,7 @@ import plainsieve.core.sql.lexer.Lexer;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * User variables that a statement assigns row by row, the row numbers of older reports. A variable lives as long as its
@@ -89,7 +90,7 @@ public final class SessionVariables {
             throw StatementGate.rejection(
                     tokens,
                     assignment,
-                    "not-reading",
+                    ProblemKind.STATEMENT_REJECTED,
                     "“%s” sets a variable that the statement does not define.",
                     ADVICE);
         }
@@ -97,7 +98,7 @@ public final class SessionVariables {
         Map.Entry<Integer, Integer> block = blocks.floorEntry(assignment);
         if (block == null || block.getValue() <= assignment) {
             String message = "“@%s” depends on the session, so two runs could return different results.";
-            throw StatementGate.rejection(tokens, variable + 1, "session-variable", message, ADVICE);
+            throw StatementGate.rejection(tokens, variable + 1, ProblemKind.STATEMENT_REJECTED, message, ADVICE);
         }
     }
 

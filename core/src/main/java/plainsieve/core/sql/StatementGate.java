@@ -6,6 +6,7 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** Accepts a single reading statement, and names the keyword that makes any other text unacceptable. */
@@ -26,20 +27,23 @@ final class StatementGate {
                 throw rejection(
                         tokens,
                         i,
-                        "foreign-placeholder",
+                        ProblemKind.STATEMENT_REJECTED,
                         "“%s” is not a supported placeholder.",
                         "Write a parameter as :name.");
             }
             if (tokens.is(i, TokenKind.SEMICOLON)) {
                 end = Math.min(end, i);
             } else if (i > end) {
-                throw rejection(tokens, i, "second-statement", "A second statement begins here with “%s”.", ADVICE);
+                throw rejection(
+                        tokens, i, ProblemKind.STATEMENT_REJECTED, "A second statement begins here with “%s”.", ADVICE);
             }
         }
         if (end == 0) {
-            throw new ProblemException(
-                    Problem.of("empty-query", "The query is empty.", "Write one, such as: select * from crossings")
-                            .at(TextLocation.of(tokens.text(), 0, 0)));
+            throw new ProblemException(Problem.of(
+                            ProblemKind.SYNTAX_ERROR,
+                            "The query is empty.",
+                            "Write one, such as: select * from crossings")
+                    .at(TextLocation.of(tokens.text(), 0, 0)));
         }
         return end;
     }
@@ -50,15 +54,15 @@ final class StatementGate {
             return rejection(
                     tokens,
                     token,
-                    "procedure-call",
+                    ProblemKind.STATEMENT_REJECTED,
                     "“%s” calls a procedure. It can be run here, but not used in a report: it is not proven to be read-only and cannot be filtered, totalled or limited.",
                     "Ask the database owner for a function that returns a table, or store the result in a table.");
         }
         String message = WRITING.contains(word) ? "“%s” writes." : "A query cannot begin with “%s”.";
-        return rejection(tokens, token, "not-reading", message, ADVICE);
+        return rejection(tokens, token, ProblemKind.STATEMENT_REJECTED, message, ADVICE);
     }
 
-    static ProblemException rejection(Tokens tokens, int token, String kind, String message, String advice) {
+    static ProblemException rejection(Tokens tokens, int token, ProblemKind kind, String message, String advice) {
         String word = tokens.written(token);
         String shown = word.length() > 40 ? word.substring(0, 40) + "…" : word;
         return new ProblemException(

@@ -5,16 +5,16 @@ import java.util.Optional;
 /**
  * A problem with its location, advice and parameter. Errors are values until the program's boundary converts them to messages.
  *
- * @param kind a stable keyword for programs, such as {@code unknown-parameter}
+ * @param kind by which programs distinguish it
  * @param message what happened, one sentence
  * @param advice what to do, one sentence
  * @param place in the query text, if it has one
  * @param parameter the parameter concerned, if there is one
  */
 public record Problem(
-        String kind, String message, String advice, Optional<TextLocation> place, Optional<String> parameter) {
+        ProblemKind kind, String message, String advice, Optional<TextLocation> place, Optional<String> parameter) {
 
-    public static Problem of(String kind, String message, String advice) {
+    public static Problem of(ProblemKind kind, String message, String advice) {
         return new Problem(kind, message, advice, Optional.empty(), Optional.empty());
     }
 

@@ -23,13 +23,13 @@ public final class SingleLine {
         String stripped = name.strip();
         if (CONTROL.matcher(stripped).find()) {
             throw new ProblemException(Problem.of(
-                    "bad-name",
+                    ProblemKind.INVALID_NAME,
                     "A name is a single line without control characters.",
                     "Remove line breaks, tabs and invisible characters."));
         }
         if (ENCODED_WORD.matcher(stripped).find()) {
             throw new ProblemException(Problem.of(
-                    "bad-name",
+                    ProblemKind.INVALID_NAME,
                     "A name cannot contain an encoded word of an email header, such as =?utf-8?q?…?=.",
                     "Write the text itself."));
         }

@@ -23,7 +23,7 @@ public final class ValueReader {
     public static Value read(Type type, String text) {
         if (text.length() > LONGEST_TEXT) {
             throw new ProblemException(Problem.of(
-                    "value-too-long",
+                    ProblemKind.INVALID_VALUE,
                     "The value has %,d characters; %,d are the most a value may have."
                             .formatted(text.length(), LONGEST_TEXT),
                     "Shorten it."));
@@ -74,7 +74,7 @@ public final class ValueReader {
     private static ProblemException unreadable(Type type, String text) {
         String shown = text.length() > LONGEST_SHOWN ? text.substring(0, LONGEST_SHOWN) + "…" : text;
         return new ProblemException(Problem.of(
-                "unreadable-value",
+                ProblemKind.INVALID_VALUE,
                 "“%s” is not a %s.".formatted(shown.replace("\0", "␀"), type.inWords()),
                 "Write one like %s.".formatted(type.example())));
     }

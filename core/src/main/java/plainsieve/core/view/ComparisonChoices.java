@@ -12,6 +12,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The choices of the comparison run of figures.
@@ -84,7 +85,7 @@ public final class ComparisonChoices {
 
     private static ProblemException nothingToMove(String from) {
         return new ProblemException(
-                Problem.of("no-span", "There is no previous period.", "Choose both ends to compare.")
+                Problem.of(ProblemKind.NO_COMPARISON, "There is no previous period.", "Choose both ends to compare.")
                         .about(from));
     }
 

@@ -17,32 +17,34 @@ class NoticesTest {
     }
 
     private static List<String> kinds(String query) {
-        return notices("postgresql", query).stream().map(Notice::kind).toList();
+        return notices("postgresql", query).stream()
+                .map(notice -> notice.kind().word())
+                .toList();
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select 1 from crossings where state = ':port'                      ; quoted-parameter
-            select 1 from crossings c where c.departed_at = :word              ; type-against-column
-            select 1 from crossings where delay_min in (:port)                 ; type-against-column
-            select 1 from vessels v where v.retired_on between :word and :day  ; type-against-column
-            select 1 from crossings where departed_at <= :to                   ; day-against-times
-            select 1 from crossings where departed_at between :day and :to     ; day-against-times
+            select 1 from crossings c where c.departed_at = :word              ; column-type-mismatch
+            select 1 from crossings where delay_min in (:port)                 ; column-type-mismatch
+            select 1 from vessels v where v.retired_on between :word and :day  ; column-type-mismatch
+            select 1 from crossings where departed_at <= :to                   ; date-compared-with-timestamp
+            select 1 from crossings where departed_at between :day and :to     ; date-compared-with-timestamp
             select 1 from crossings where upper(state) = :word                 ; function-on-column
             select 1 from crossings where (x + 1)::text = :word                ; function-on-column
-            select 1 from crossings where wave > :port                         ; many-in-single-place
-            select f(:port) from crossings                                     ; many-in-single-place
+            select 1 from crossings where wave > :port                         ; multiple-values-in-single-place
+            select f(:port) from crossings                                     ; multiple-values-in-single-place
             select 1 from crossings where state like '%' || :word              ; leading-wildcard
             select 1 from crossings limit :n                                   ; limit-without-order
             select 1 from (select 1 from t fetch first 5 rows only) x          ; limit-without-order
-            select 1 from crossings where state = 'SAILED' and state in (:port); filtered-twice
-            select 1 from crossings where state = :word and a and state in (:port); filtered-twice
+            select 1 from crossings where state = 'SAILED' and state in (:port); duplicate-filter
+            select 1 from crossings where state = :word and a and state in (:port); duplicate-filter
             select 1 from crossings where delay_min <> :delay                  ; not-in-nullable
             select 1 from crossings where delay_min not in (select 1)          ; not-in-nullable
-            select 1 from crossings order by 1 limit 100                       ; leftover-value
-            select 1 from crossings where d >= '2026-03-01'                    ; leftover-value
-            select 1 from crossings where d >= date '2026-03-01'               ; leftover-value
-            select 1 from crossings where crossing_id = 42                     ; leftover-value
+            select 1 from crossings order by 1 limit 100                       ; hard-coded-value
+            select 1 from crossings where d >= '2026-03-01'                    ; hard-coded-value
+            select 1 from crossings where d >= date '2026-03-01'               ; hard-coded-value
+            select 1 from crossings where crossing_id = 42                     ; hard-coded-value
             """)
     void reportsWhatAuthorsShouldKnow(String query, String kind) {
         assertThat(kinds(query)).containsExactly(kind);

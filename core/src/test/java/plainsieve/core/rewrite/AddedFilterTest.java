@@ -226,7 +226,7 @@ class AddedFilterTest {
         assertThatThrownBy(() -> filtered("postgresql", query, name))
                 .isInstanceOfSatisfying(
                         ProblemException.class,
-                        refused -> assertThat(refused.first().kind()).isEqualTo("ambiguous-column"));
+                        refused -> assertThat(refused.first().kind().word()).isEqualTo("ambiguous-column"));
     }
 
     @ParameterizedTest

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.OverloadException;
 import plainsieve.sources.SourceFailure;
@@ -49,7 +50,7 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
     public static FailureBody of(SourceFailure e) {
         List<ProblemBody> problems = e
                 .place()
-                .map(location -> Problem.of("refused-statement", e.getMessage(), e.advice())
+                .map(location -> Problem.of(ProblemKind.STATEMENT_REJECTED, e.getMessage(), e.advice())
                         .at(location))
                 .map(ProblemBody::of)
                 .stream()

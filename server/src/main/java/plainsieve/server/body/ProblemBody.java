@@ -1,11 +1,12 @@
 package plainsieve.server.body;
 
 import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** A problem with its place; line 0 and start -1 when it has none. */
 public record ProblemBody(
-        String kind,
+        ProblemKind kind,
         String message,
         String advice,
         String parameter,

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.question.RenderedQuestion;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.results.runs.QuestionRenderer;
 
 /** Question lines on the wire. */
@@ -31,7 +32,7 @@ public final class QuestionBodies {
             Map<String, List<ReportBodies.QuestionPart>> notes,
             Map<String, String> comparedPeriods,
             List<ReportBodies.QuestionPart> hiddenChoices,
-            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceForm> choices,
             List<String> fixedByLink,
             List<String> determined,
             Map<String, List<String>> removedValues,
@@ -51,7 +52,7 @@ public final class QuestionBodies {
                 notes,
                 question.comparedPeriods(),
                 parts(question.always()),
-                ChoiceBody.of(question.chosen().texts()),
+                ChoiceForm.of(question.chosen().texts()),
                 fixed,
                 question.chosen().settled(),
                 question.chosen().removedValues(),

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.ReportOpening;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.definitions.model.Report;
 
 /** Reports on the wire. */
@@ -58,7 +59,7 @@ public final class ReportBodies {
             String audience,
             String question,
             ReportContentBody definition,
-            List<ParameterBody> parameters,
+            List<ParameterForm> parameters,
             Map<String, List<String>> viewParameters,
             Map<String, ReportLinkBody> links,
             Map<String, String> partners,

@@ -15,9 +15,13 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ViewPart;
-import plainsieve.server.results.downloads.DownloadFormat;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.DownloadFormat;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.results.runs.RunRequest;
 
 /** Runs on the wire. */
@@ -25,7 +29,7 @@ public final class RunBodies {
     private RunBodies() {}
 
     /** Choices to render as text. @param linkToken the token of a signed link; may be empty */
-    public record QuestionRequest(Map<String, ChoiceBody> choices, String linkToken) {
+    public record QuestionRequest(Map<String, ChoiceForm> choices, String linkToken) {
         public QuestionRequest {
             linkToken = Absent.orEmpty(linkToken);
         }
@@ -42,7 +46,7 @@ public final class RunBodies {
      */
     public record ViewRun(
             String runId,
-            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceForm> choices,
             String sortBy,
             boolean descending,
 
@@ -75,7 +79,7 @@ public final class RunBodies {
         public ViewPart partOf() {
             return ViewPart.read(part)
                     .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-part",
+                            ProblemKind.INVALID_REQUEST,
                             "Unknown part of a view “%s”.".formatted(part),
                             "Use main, compared, totals or under 1.")));
         }
@@ -109,7 +113,7 @@ public final class RunBodies {
     /** A file with every row. @param withHeader whether a CSV begins with the question and the choices */
     public record DownloadRequest(
             String runId,
-            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceForm> choices,
             String linkToken,
 
             @Size(max = RequestLimits.MOST_FILTERS, message = RequestLimits.TOO_MANY)
@@ -138,7 +142,7 @@ public final class RunBodies {
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         public BenchRun {
             runId = RunIds.orNew(runId);
             text = Absent.orEmpty(text);
@@ -171,7 +175,7 @@ public final class RunBodies {
         return filters.stream().map(FilterBody::toFilter).toList();
     }
 
-    public record DownloadBody(String id, String fileName) implements ResourceBody {}
+    public record DownloadBody(String id, String fileName) implements Resource {}
 
     /**
      * A request for values of a list.
@@ -184,7 +188,7 @@ public final class RunBodies {
      * @param refresh whether to ignore a cached list
      */
     public record ValueListRequest(
-            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceForm> choices,
             String reportId,
             String linkToken,
             boolean trial,

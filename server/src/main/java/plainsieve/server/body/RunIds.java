@@ -3,6 +3,7 @@ package plainsieve.server.body;
 import java.util.UUID;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** IDs that callers assign to their runs in order to cancel them. */
 public final class RunIds {
@@ -17,7 +18,9 @@ public final class RunIds {
         }
         if (id.length() > LONGEST) {
             throw new ProblemException(Problem.of(
-                    "bad-run-id", "The id of the run has more than %d characters.".formatted(LONGEST), "Shorten it."));
+                    ProblemKind.INVALID_REQUEST,
+                    "The id of the run has more than %d characters.".formatted(LONGEST),
+                    "Shorten it."));
         }
         return id;
     }

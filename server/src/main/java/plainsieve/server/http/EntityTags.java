@@ -7,7 +7,7 @@ import org.springframework.http.server.ServerHttpRequest;
 import org.springframework.http.server.ServerHttpResponse;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
-import plainsieve.server.body.VersionedBody;
+import plainsieve.files.forms.VersionedResource;
 
 /**
  * Adds the header ETag to answers with a versioned resource. The page of a report has none: an answer with a strong entity tag is not
@@ -17,7 +17,7 @@ import plainsieve.server.body.VersionedBody;
 class EntityTags implements ResponseBodyAdvice<Object> {
     @Override
     public boolean supports(MethodParameter returnType, Class<? extends HttpMessageConverter<?>> converter) {
-        return VersionedBody.class.isAssignableFrom(returnType.getParameterType());
+        return VersionedResource.class.isAssignableFrom(returnType.getParameterType());
     }
 
     @Override
@@ -28,7 +28,7 @@ class EntityTags implements ResponseBodyAdvice<Object> {
             Class<? extends HttpMessageConverter<?>> converter,
             ServerHttpRequest request,
             ServerHttpResponse response) {
-        if (body instanceof VersionedBody versioned) {
+        if (body instanceof VersionedResource versioned) {
             response.getHeaders().setETag("\"" + versioned.version() + "\"");
         }
         return body;

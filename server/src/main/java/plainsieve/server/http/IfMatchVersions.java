@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.RequestBodyAdviceAdapter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -70,7 +71,7 @@ class IfMatchVersions extends RequestBodyAdviceAdapter {
     private static int version(String tag) {
         if (!tag.matches("\"\\d{1,9}\"")) {
             throw new ProblemException(Problem.of(
-                    "bad-version",
+                    ProblemKind.INVALID_REQUEST,
                     "The header If-Match has an unknown entity tag, %s.".formatted(tag),
                     "Send the ETag of the resource, such as \"7\"."));
         }

@@ -13,19 +13,19 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
 import org.springframework.web.util.UriComponentsBuilder;
-import plainsieve.server.body.ResourceBody;
+import plainsieve.files.forms.Resource;
 
 /** Adds the header Location to the answers of routes that create a resource. */
 @RestControllerAdvice
-class LocationHeaders implements ResponseBodyAdvice<ResourceBody> {
+class LocationHeaders implements ResponseBodyAdvice<Resource> {
     @Override
     public boolean supports(MethodParameter returnType, Class<? extends HttpMessageConverter<?>> converter) {
         return returnType.hasMethodAnnotation(Creates.class);
     }
 
     @Override
-    public ResourceBody beforeBodyWrite(
-            ResourceBody body,
+    public Resource beforeBodyWrite(
+            Resource body,
             MethodParameter returnType,
             MediaType type,
             Class<? extends HttpMessageConverter<?>> converter,

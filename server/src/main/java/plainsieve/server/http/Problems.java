@@ -3,14 +3,13 @@ package plainsieve.server.http;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.UncheckedIOException;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.apache.catalina.connector.ClientAbortException;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -23,10 +22,10 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
-import plainsieve.core.value.Keyword;
-import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.UnknownKeyword;
 import plainsieve.server.access.security.RequestIds;
 import plainsieve.server.body.FailureBody;
 import plainsieve.server.body.ProblemBody;
@@ -199,19 +198,21 @@ class Problems extends ResponseEntityExceptionHandler {
         return new ResponseEntity<>(detail, headers, status);
     }
 
+    /** A query parameter with a value of another type. */
+    @Override
+    protected ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof ProblemException problem) {
+                return new ResponseEntity<>(problem(problem).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+            }
+        }
+        return super.handleTypeMismatch(e, headers, status, request);
+    }
+
     private static Problem unknownWord(InvalidFormatException e) {
-        String field = e.getPath().stream()
-                .map(part ->
-                        part.getPropertyName() == null ? "[" + part.getIndex() + "]" : "." + part.getPropertyName())
-                .collect(Collectors.joining())
-                .replaceFirst("^\\.", "");
-        List<String> known = Arrays.stream(e.getTargetType().getEnumConstants())
-                .map(constant -> Keyword.of((Enum<?>) constant))
-                .toList();
-        String advice = NearestName.of(String.valueOf(e.getValue()), known)
-                .map("Did you mean “%s”?"::formatted)
-                .orElseGet(() -> "Use " + String.join(", ", known) + ".");
-        return Problem.of("bad-field", "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()), advice);
+        UnknownKeyword keyword = UnknownKeyword.of(e);
+        return Problem.of(ProblemKind.INVALID_REQUEST, keyword.message(), keyword.advice());
     }
 
     @Override
@@ -219,7 +220,7 @@ class Problems extends ResponseEntityExceptionHandler {
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         List<Problem> problems = e.getFieldErrors().stream()
                 .map(error -> Problem.of(
-                        "bad-field",
+                        ProblemKind.INVALID_REQUEST,
                         "“%s” %s.".formatted(error.getField(), error.getDefaultMessage()),
                         "See /api/openapi for the allowed values."))
                 .toList();

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import plainsieve.files.forms.ScheduleForm.MissedRuns;
 import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.jobs.schedules.Timetable;
 import plainsieve.server.records.jobs.JobRecords;
@@ -35,7 +36,7 @@ public class JobPlanner {
         }
         due.ifPresent(moment -> {
             boolean missed = moment.isBefore(now.minus(ON_TIME));
-            boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
+            boolean left = missed && planned.times().missed() == MissedRuns.LEAVE;
             JobRow job =
                     JobRow.due(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(moment), "schedule");
             records.add(left ? job.skipped("The server was not running.") : job);

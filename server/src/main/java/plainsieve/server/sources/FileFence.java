@@ -9,6 +9,7 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.CopiesSource;
 import plainsieve.server.records.DataFolder;
 import plainsieve.server.runtime.settings.Settings;
@@ -90,7 +91,7 @@ public class FileFence {
     /* Readers may be reported this, too: no folder of the machine is named. */
     private static ProblemException forbidden(String message) {
         return new ProblemException(Problem.of(
-                "bad-source",
+                ProblemKind.INVALID_SOURCE,
                 message,
                 "Move the file to the server's file folder, or add its folder to plainsieve.file-folders."));
     }

@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.edits.RemovedObjects;
 import plainsieve.server.definitions.model.StillUsedException;
 import plainsieve.server.definitions.model.Usage;
@@ -57,7 +58,7 @@ public class SourceEdits {
     private static void checkName(String id) {
         if (!id.matches(ID)) {
             throw new ProblemException(Problem.of(
-                    "bad-source",
+                    ProblemKind.INVALID_SOURCE,
                     "Invalid source name “%s”.".formatted(id),
                     "Use letters, digits, spaces, hyphens, dots and underscores."));
         }
@@ -67,7 +68,7 @@ public class SourceEdits {
     public void refuseOthers(Project project, String id) {
         if (kept.has(id) && !project.sources().containsKey(id)) {
             throw new ProblemException(Problem.of(
-                    "source-not-allowed",
+                    ProblemKind.INVALID_SOURCE,
                     "The source “%s” is not available to this project.".formatted(id),
                     "Ask an operator to let this project use it, on Sources, or name another one."));
         }
@@ -80,8 +81,8 @@ public class SourceEdits {
 
     private void refuseTaken(String id) {
         if (kept.has(id)) {
-            throw new ProblemException(
-                    Problem.of("name-taken", "Source “%s” already exists.".formatted(id), "Choose another name."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.NAME_TAKEN, "Source “%s” already exists.".formatted(id), "Choose another name."));
         }
     }
 
@@ -107,7 +108,7 @@ public class SourceEdits {
         SourceAccess access = kept.access(kept.row(id));
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
             throw new ProblemException(Problem.of(
-                    "bad-source",
+                    ProblemKind.INVALID_SOURCE,
                     "“%s” has declared types.".formatted(id),
                     "Change the type of a column with a step, or in the query."));
         }

@@ -18,6 +18,7 @@ import plainsieve.core.federation.FederatedStatement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
@@ -118,8 +119,10 @@ public class StatementSender {
         return logged(
                 UUID.randomUUID().toString(), origin, statement, NOBODY, (source, limits, cancellation, sentId) -> {
                     if (!(source instanceof ResponsePreviewSource shows)) {
-                        throw new ProblemException(
-                                Problem.of("no-request", "This source takes SQL, not web requests.", "Run the query."));
+                        throw new ProblemException(Problem.of(
+                                ProblemKind.WRONG_LANGUAGE,
+                                "This source takes SQL, not web requests.",
+                                "Run the query."));
                     }
                     ResponsePreview look = shows.preview(new OutgoingStatement.Sql(statement), limits, cancellation);
                     return new Outcome<>(look, new RunSummary(0, 0, 0, 0));

@@ -14,6 +14,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.FileKind;
@@ -77,7 +78,9 @@ public class Uploads {
     private static void requireFree(Path target, String name) {
         if (Files.exists(target)) {
             throw new ProblemException(Problem.of(
-                    "file-there", "File “%s” already exists.".formatted(name), "Replace it, or give it another name."));
+                    ProblemKind.FILE_EXISTS,
+                    "File “%s” already exists.".formatted(name),
+                    "Replace it, or give it another name."));
         }
     }
 
@@ -87,11 +90,11 @@ public class Uploads {
         }
         return e instanceof FileSystemException
                 ? new ProblemException(Problem.of(
-                        "bad-file",
+                        ProblemKind.INVALID_FILE,
                         "The server has no permission to write “%s” to this folder.".formatted(name),
                         "Ask the operator for the permission, or copy the file there directly."))
                 : new ProblemException(Problem.of(
-                        "bad-file",
+                        ProblemKind.INVALID_FILE,
                         "The upload of “%s” was incomplete. Nothing was changed.".formatted(name),
                         "Send it again."));
     }
@@ -139,6 +142,8 @@ public class Uploads {
 
     private static ProblemException invalid(String message) {
         return new ProblemException(Problem.of(
-                "bad-file", message, "Its name ends in .csv, .tsv, .json, .jsonl, .ndjson, .parquet or .xlsx."));
+                ProblemKind.INVALID_FILE,
+                message,
+                "Its name ends in .csv, .tsv, .json, .jsonl, .ndjson, .parquet or .xlsx."));
     }
 }

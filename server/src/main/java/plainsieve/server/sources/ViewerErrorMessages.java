@@ -3,6 +3,7 @@ package plainsieve.server.sources;
 import java.util.List;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.people.Caller;
 import plainsieve.sources.SourceFailure;
 
@@ -36,7 +37,7 @@ public final class ViewerErrorMessages {
             return problems;
         }
         return ofChoices.isEmpty()
-                ? new ProblemException(Problem.of("cannot-be-asked", "This view has an invalid query.", ADVICE))
+                ? new ProblemException(Problem.of(ProblemKind.INVALID_QUERY, "This view has an invalid query.", ADVICE))
                 : new ProblemException(ofChoices);
     }
 }

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.CannotAcquireLockException;
 import plainsieve.server.AnotherServer;
+import plainsieve.server.Waiting;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.sources.Cancellation;
@@ -90,11 +91,11 @@ class JobFaultsTest {
                 });
     }
 
-    private static void lookUntil(JobRunner jobRunner, AtomicInteger counted, int wanted) throws InterruptedException {
-        for (int i = 0; i < 100 && counted.get() < wanted; i++) {
+    private static void lookUntil(JobRunner jobRunner, AtomicInteger counted, int wanted) {
+        Waiting.until(() -> {
             jobRunner.runDue(Clock.systemUTC().instant());
-            Thread.sleep(50);
-        }
+            return counted.get() >= wanted;
+        });
     }
 
     private static JobRunner runner(JobHandler work, JobRecords records) {

@@ -10,6 +10,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import plainsieve.files.forms.ScheduleForm.MissedRuns;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.records.jobs.JobRecords;
@@ -39,7 +40,7 @@ class JobPlannerTest {
 
     private final String thing = UUID.randomUUID().toString();
 
-    private JobHandler.ScheduledJob planned(String cron, Schedule.Missed missed, String since) {
+    private JobHandler.ScheduledJob planned(String cron, MissedRuns missed, String since) {
         return new JobHandler.ScheduledJob(
                 "home", thing, new Schedule.Times(cron, LISBON, missed), Instant.parse(since));
     }
@@ -56,7 +57,7 @@ class JobPlannerTest {
 
     @Test
     void frequentPollingRunsEachTimeOnce() {
-        JobHandler.ScheduledJob daily = planned("30 1 * * *", Schedule.Missed.CATCH_UP, "2026-01-01T00:00:00Z");
+        JobHandler.ScheduledJob daily = planned("30 1 * * *", MissedRuns.CATCH_UP, "2026-01-01T00:00:00Z");
         for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
                 now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
                 now = now.plus(Duration.ofMinutes(47))) {
@@ -71,12 +72,12 @@ class JobPlannerTest {
 
     @Test
     void missedTimesRunOnceOrNotAtAll() {
-        JobHandler.ScheduledJob caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob caughtUp = planned("0 * * * *", MissedRuns.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
         assertThat(jobs().get(0).state()).isEqualTo(JobState.DUE);
 
-        JobHandler.ScheduledJob left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob left = planned("0 * * * *", MissedRuns.LEAVE, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
         assertThat(jobs()).hasSize(2);
         assertThat(jobs().get(1).state()).isEqualTo(JobState.SKIPPED);
@@ -88,14 +89,14 @@ class JobPlannerTest {
     void timesBeforeTheDefinitionAreNotMissed() {
         jobPlanner.plan(
                 "copy",
-                planned("0 6 * * *", Schedule.Missed.CATCH_UP, "2026-06-01T12:00:00Z"),
+                planned("0 6 * * *", MissedRuns.CATCH_UP, "2026-06-01T12:00:00Z"),
                 Instant.parse("2026-06-01T13:00:00Z"));
         assertThat(jobs()).isEmpty();
     }
 
     @Test
     void clockJumpsNeitherRepeatNorDelay() {
-        JobHandler.ScheduledJob hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob hourly = planned("0 * * * *", MissedRuns.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));

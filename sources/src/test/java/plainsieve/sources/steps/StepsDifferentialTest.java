@@ -20,6 +20,7 @@ import plainsieve.core.steps.assist.FilterPushdownHint;
 import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.convert.SqlToSteps;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.differential.Slow;
@@ -90,7 +91,7 @@ class StepsDifferentialTest {
         try {
             steps = SqlToSteps.asSteps(sql, source.dialect(), StepsTables.known(known));
         } catch (ProblemException e) {
-            assertThat(e.first().kind()).as(story + sql).isEqualTo("not-as-steps");
+            assertThat(e.first().kind()).as(story + sql).isEqualTo(ProblemKind.NOT_CONVERTIBLE);
             return false;
         }
         String again = StepsAnalysis.of(steps, source.dialect(), StepsTables.known(known))
@@ -121,8 +122,8 @@ class StepsDifferentialTest {
     /** For lack of columns, or of a database with lateral joins. */
     private static boolean isRefused(StepsAnalysis analysis, boolean known) {
         return analysis.problems().stream()
-                .anyMatch(problem -> problem.kind().equals("not-in-this-database")
-                        || !known && problem.kind().equals("unknown-columns"));
+                .anyMatch(problem -> problem.kind() == ProblemKind.NOT_SUPPORTED
+                        || !known && problem.kind() == ProblemKind.UNKNOWN_COLUMN);
     }
 
     private static void check(JdbcSource source, String story, RandomChain chain, String sql) {

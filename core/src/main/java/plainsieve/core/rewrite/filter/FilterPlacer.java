@@ -25,6 +25,7 @@ import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Places a filter on an output column in the innermost block where that is safe, or around the query.
@@ -119,7 +120,7 @@ public final class FilterPlacer {
 
     private static ProblemException unknown(OutputColumns columns, AddedFilter filter) {
         return new ProblemException(Problem.of(
-                "unknown-column",
+                ProblemKind.UNKNOWN_COLUMN,
                 "The query returns no column “%s”.".formatted(filter.column()),
                 NearestName.of(filter.column(), columns.names())
                         .map("Did you mean “%s”?"::formatted)
@@ -128,7 +129,7 @@ public final class FilterPlacer {
 
     private static ProblemException ambiguous(AddedFilter filter) {
         return new ProblemException(Problem.of(
-                "ambiguous-column",
+                ProblemKind.AMBIGUOUS_COLUMN,
                 "The query returns more than one column “%s”.".formatted(filter.column()),
                 "Give each a unique name with AS."));
     }

@@ -13,6 +13,7 @@ import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Value;
 
@@ -51,14 +52,14 @@ public final class BindValueRule {
             throw invalid(
                     parameter,
                     sourceText.tokens().place(place.token()),
-                    "all-without-list",
+                    ProblemKind.NOT_SUPPORTED,
                     ":%s is set to all, but this place needs explicit values.",
                     "Choose values, or give the parameter a list.");
         }
         throw invalid(
                 parameter,
                 sourceText.tokens().place(place.token()),
-                "many-in-single-place",
+                ProblemKind.NOT_SUPPORTED,
                 ":%s takes many values, but this place accepts one.",
                 "Compare with =, <> or IN, or let the parameter take one value.");
     }
@@ -82,7 +83,7 @@ public final class BindValueRule {
         throw invalid(
                 parameter,
                 sourceText.tokens().place(place.token()),
-                "blank-not-possible",
+                ProblemKind.NOT_SUPPORTED,
                 ":%s is blank, but this place can neither be omitted nor be NULL.",
                 "Choose a value, or change its blank rule to “not allowed”.");
     }
@@ -102,7 +103,7 @@ public final class BindValueRule {
             throw invalid(
                     parameter,
                     sourceText.tokens().place(place.token()),
-                    "name-not-listed",
+                    ProblemKind.VALUE_NOT_LISTED,
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");
         }
@@ -110,7 +111,7 @@ public final class BindValueRule {
     }
 
     private static ProblemException invalid(
-            Parameter parameter, TextLocation where, String kind, String message, String advice) {
+            Parameter parameter, TextLocation where, ProblemKind kind, String message, String advice) {
         return new ProblemException(Problem.of(kind, message.formatted(parameter.name()), advice)
                 .at(where)
                 .about(parameter.name()));

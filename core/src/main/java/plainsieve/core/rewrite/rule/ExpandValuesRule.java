@@ -19,6 +19,7 @@ import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Spreads many values over a membership.
@@ -113,7 +114,7 @@ public final class ExpandValuesRule implements ConditionRule {
                 == plainsieve.core.dialect.Dialect.ListForm.SPREAD;
         if (spread && many.values().size() > sourceText.dialect().mostPlaceholders()) {
             throw new ProblemException(Problem.of(
-                            "too-many-values",
+                            ProblemKind.LIMIT_EXCEEDED,
                             "%,d values are chosen; %s accepts at most %,d."
                                     .formatted(
                                             many.values().size(),
@@ -130,7 +131,7 @@ public final class ExpandValuesRule implements ConditionRule {
                 .findFirst()
                 .ifPresent(place -> {
                     throw new ProblemException(Problem.of(
-                                    "without-value-of-expression",
+                                    ProblemKind.NOT_SUPPORTED,
                                     "Rows without a value cannot be selected on an expression that contains :%s."
                                             .formatted(place.name()),
                                     "Compare a column, or do not choose “no value”.")

@@ -12,6 +12,7 @@ import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.lexer.Span;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Omits a condition with a blank parameter whose rule is <i>no filter</i>, or a membership with all
@@ -42,7 +43,7 @@ public final class OmitConditionRule implements ConditionRule {
         int xor = Comparison.next(sourceText.tokens(), condition, condition.from(), i -> isXor(sourceText, i));
         if (xor > condition.from()) {
             throw new ProblemException(Problem.of(
-                            "blank-in-xor",
+                            ProblemKind.NOT_SUPPORTED,
                             ":%s is blank, and a condition of an XOR cannot be omitted."
                                     .formatted(conditionSite.places().get(0).name()),
                             "Rewrite the XOR with AND and OR, or require a value.")

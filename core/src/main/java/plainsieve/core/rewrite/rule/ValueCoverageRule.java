@@ -21,6 +21,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 
 /**
@@ -75,7 +76,7 @@ public final class ValueCoverageRule implements ConditionRule {
             Parameter parameter = choices.parameter(place.name());
             if (parameter.covers() != ValueCoverage.ITSELF) {
                 throw new ProblemException(Problem.of(
-                                "covers-in-list",
+                                ProblemKind.NOT_SUPPORTED,
                                 "A value of :%s covers several values, which a list item cannot."
                                         .formatted(parameter.name()),
                                 "Compare it in a separate condition.")

@@ -11,6 +11,7 @@ import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * A parameter in sentences: its label, its main properties, and usual properties shown on demand.
@@ -150,7 +151,7 @@ public final class ParameterSentence {
     private ParameterProperty property(String mark) {
         return found(mark)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-mark",
+                        ProblemKind.UNKNOWN_ELEMENT,
                         ":%2$s has no property “%1$s”.".formatted(mark, parameter.name()),
                         "Reload it: it was changed.")));
     }

@@ -14,6 +14,7 @@ import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /**
@@ -95,7 +96,7 @@ public final class ParameterSentenceParser {
         Matcher name = NAME.matcher(sentence);
         if (!name.lookingAt()) {
             throw new ProblemException(Problem.of(
-                    "bad-parameter",
+                    ProblemKind.INVALID_PARAMETER,
                     "A parameter begins with its name: letters, digits and _.",
                     "Write “island”, or “island is text, many values from ports.island”."));
         }
@@ -256,7 +257,7 @@ public final class ParameterSentenceParser {
         String values = words.substring(typed.length()).strip();
         if (values.matches(".* and [\\d,]+ more")) {
             throw new ProblemException(Problem.of(
-                            "bad-parameter",
+                            ProblemKind.INVALID_PARAMETER,
                             "The list of values is not complete.",
                             "Write all values, or leave them out.")
                     .about(parameter.name()));
@@ -327,7 +328,7 @@ public final class ParameterSentenceParser {
         String advice =
                 "Write for example “is a date”, “many values”, “from table.column”, “when blank: no filter”, “default: …”, “label: …”.";
         return new ProblemException(Problem.of(
-                        "bad-parameter",
+                        ProblemKind.INVALID_PARAMETER,
                         "Unknown phrase “%s”.".formatted(phrase),
                         nearestLead(phrase).map("Did you mean “%s”?"::formatted).orElse(advice))
                 .about(parameter.name()));

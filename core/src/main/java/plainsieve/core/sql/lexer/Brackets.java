@@ -2,6 +2,7 @@ package plainsieve.core.sql.lexer;
 
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Which bracket closes which. Found once, without recursion, so that any depth of nesting gets a clear answer. */
 public final class Brackets {
@@ -23,7 +24,6 @@ public final class Brackets {
                     throw problem(
                             tokens,
                             i,
-                            "too-deep",
                             "Brackets are nested more deeply than " + DEEPEST + ".",
                             "Split the query with WITH.");
                 }
@@ -33,7 +33,6 @@ public final class Brackets {
                     throw problem(
                             tokens,
                             i,
-                            "unbalanced",
                             "“" + tokens.written(i) + "” has no opening bracket.",
                             "Remove it, or add the opening bracket.");
                 }
@@ -42,11 +41,7 @@ public final class Brackets {
         }
         if (depth > 0) {
             throw problem(
-                    tokens,
-                    open[depth - 1],
-                    "unbalanced",
-                    "“" + tokens.written(open[depth - 1]) + "” is never closed.",
-                    "Close it.");
+                    tokens, open[depth - 1], "“" + tokens.written(open[depth - 1]) + "” is never closed.", "Close it.");
         }
         return new Brackets(partner);
     }
@@ -64,7 +59,8 @@ public final class Brackets {
         };
     }
 
-    private static ProblemException problem(Tokens tokens, int token, String kind, String message, String advice) {
-        return new ProblemException(Problem.of(kind, message, advice).at(tokens.place(token)));
+    private static ProblemException problem(Tokens tokens, int token, String message, String advice) {
+        return new ProblemException(
+                Problem.of(ProblemKind.SYNTAX_ERROR, message, advice).at(tokens.place(token)));
     }
 }

@@ -2,6 +2,7 @@ package plainsieve.core.sql.lexer;
 
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** The position of the lexer in a text, and character classes. */
@@ -49,7 +50,7 @@ final class LexerCursor {
 
     ProblemException unclosed(int start, String what, String closing) {
         return new ProblemException(Problem.of(
-                        "unclosed-" + what.replace(' ', '-'),
+                        ProblemKind.SYNTAX_ERROR,
                         "Unclosed %s.".formatted(what),
                         "Close it with %s.".formatted(closing))
                 .at(TextLocation.of(text, start, Math.min(text.length(), start + 1))));

@@ -17,6 +17,7 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /** Compiles steps that select, rename and compute columns. */
@@ -53,7 +54,10 @@ final class ColumnsSql {
     private void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
             throw context.wrong(
-                    "column-twice", name.at(), "Duplicate column “%s”.".formatted(name.name()), "Rename one of them.");
+                    ProblemKind.INVALID_STEP,
+                    name.at(),
+                    "Duplicate column “%s”.".formatted(name.name()),
+                    "Rename one of them.");
         }
         outs.add(new SelectBlock.Out(name.name(), value));
     }
@@ -66,7 +70,10 @@ final class ColumnsSql {
         }
         if (outs.isEmpty() && !from.open()) {
             throw context.wrong(
-                    "no-columns", names.get(0).at(), "This would remove every column.", "Keep at least one.");
+                    ProblemKind.INVALID_STEP,
+                    names.get(0).at(),
+                    "This would remove every column.",
+                    "Keep at least one.");
         }
         return from.outs(outs);
     }
@@ -95,7 +102,7 @@ final class ColumnsSql {
         Optional<SelectBlock.Out> out = block.output(name.name());
         if (out.isEmpty() && block.open()) {
             throw context.wrong(
-                    "unknown-columns",
+                    ProblemKind.UNKNOWN_COLUMN,
                     name.at(),
                     "The columns are unknown here, so “%s” cannot be changed alone.".formatted(name.name()),
                     "List the columns with “columns …” first, or wait until the source's columns are loaded.");

@@ -14,6 +14,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /**
@@ -66,7 +67,7 @@ record CompileContext(
         return taken;
     }
 
-    ProblemException wrong(String kind, LineSpan span, String message, String advice) {
+    ProblemException wrong(ProblemKind kind, LineSpan span, String message, String advice) {
         return new ProblemException(Problem.of(kind, message, advice)
                 .at(TextLocation.of(text, span.start(), Math.min(span.end(), text.length()))));
     }

@@ -12,6 +12,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.TimeUnit;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
@@ -88,7 +89,7 @@ final class ConditionSql {
         } catch (ProblemException e) {
             String what = compared instanceof StepExpression.Column column ? "“" + column.name() + "”" : "This";
             throw context.wrong(
-                    "type-mismatch",
+                    ProblemKind.INVALID_STEP,
                     fixed.at(),
                     "%s is a %s, and “%s” is none."
                             .formatted(

@@ -18,6 +18,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepExpression.Sign;
 import plainsieve.core.steps.model.TimeUnit;
 import plainsieve.core.value.NearestName;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -103,7 +104,8 @@ final class ExpressionSql {
 
     private SqlExpression column(StepExpression.Column column) {
         if (column.theirs() && theirs.isEmpty()) {
-            throw context.wrong("bad-step", column.at(), "No rows are joined here.", "Write the column alone.");
+            throw context.wrong(
+                    ProblemKind.INVALID_STEP, column.at(), "No rows are joined here.", "Write the column alone.");
         }
         return column(column.theirs() ? theirs.orElseThrow() : ours, column.name(), column.at());
     }
@@ -130,7 +132,7 @@ final class ExpressionSql {
         Collection<String> names =
                 block.outs().stream().map(SelectBlock.Out::name).toList();
         return context.wrong(
-                "unknown-column",
+                ProblemKind.UNKNOWN_COLUMN,
                 span,
                 "Unknown column “%s”.".formatted(name),
                 NearestName.of(name, names)

@@ -11,6 +11,7 @@ import plainsieve.core.steps.compile.block.SqlFragment;
 import plainsieve.core.steps.compile.block.StepOrigin;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepFunction;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -99,7 +100,7 @@ final class FunctionSql {
         throw expressions
                 .making()
                 .wrong(
-                        "bad-step",
+                        ProblemKind.INVALID_STEP,
                         width.at(),
                         "The width of a band must be greater than zero.",
                         "Write “band of … by 10”.");

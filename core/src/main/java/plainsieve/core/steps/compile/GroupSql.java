@@ -13,6 +13,7 @@ import plainsieve.core.steps.compile.block.StepOrigin;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /** Compiles group steps. */
@@ -44,7 +45,10 @@ final class GroupSql {
         }
         if (outs.isEmpty()) {
             throw context.wrong(
-                    "bad-step", context.origin().at(), "No aggregate is defined here.", "Write “count of rows”.");
+                    ProblemKind.INVALID_STEP,
+                    context.origin().at(),
+                    "No aggregate is defined here.",
+                    "Write “count of rows”.");
         }
         return from.outs(outs).closed().grouped(new SelectBlock.Grouping(keys, List.of(), false));
     }
@@ -52,7 +56,7 @@ final class GroupSql {
     void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
             throw context.wrong(
-                    "column-twice",
+                    ProblemKind.INVALID_STEP,
                     name.at(),
                     "Duplicate column “%s”.".formatted(name.name()),
                     "Rename one of them with “as …”.");
@@ -132,7 +136,7 @@ final class GroupSql {
                 context.dialect()
                         .median(of)
                         .orElseThrow(() -> context.wrong(
-                                "not-in-this-database",
+                                ProblemKind.NOT_SUPPORTED,
                                 figure.at(),
                                 "This database has no median function.",
                                 "Use the average, or the minimum and maximum."));

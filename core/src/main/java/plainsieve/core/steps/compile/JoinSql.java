@@ -20,6 +20,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -118,7 +119,7 @@ final class JoinSql {
 
     ProblemException unknownColumns(LineSpan span) {
         return context.wrong(
-                "unknown-columns",
+                ProblemKind.UNKNOWN_COLUMN,
                 span,
                 "The columns are unknown here.",
                 "List the columns with “columns …” first, or wait until the source's columns are loaded.");
@@ -289,7 +290,7 @@ final class JoinSql {
             String name = columnAlias.as().name();
             if (with.output(name).isPresent()) {
                 throw context.wrong(
-                        "column-twice",
+                        ProblemKind.INVALID_STEP,
                         columnAlias.as().at(),
                         "Column “%s” already exists.".formatted(name),
                         "Rename this one: “%s as …”."

@@ -11,6 +11,7 @@ import plainsieve.core.steps.compile.block.SqlExpression;
 import plainsieve.core.steps.compile.block.SqlFragment;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.ProblemKind;
 
 /** Compiles parameterized queries per row for databases without LATERAL. */
 final class LateralFallbackSql {
@@ -41,7 +42,7 @@ final class LateralFallbackSql {
                 totals.isPresent() ? totals : called.of(ours).map(once -> joined(ours, once));
         if (beside.isEmpty() && never) {
             throw context.wrong(
-                    "not-in-this-database",
+                    ProblemKind.NOT_SUPPORTED,
                     step.rows().at(),
                     "This database cannot run this query for each row.",
                     "Call it for a table typed by hand of at most %d rows, or name what it is called with in its last steps only."

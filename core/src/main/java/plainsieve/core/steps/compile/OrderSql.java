@@ -13,6 +13,7 @@ import plainsieve.core.steps.compile.block.SqlFragment;
 import plainsieve.core.steps.compile.block.StepOrigin;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -60,7 +61,7 @@ final class OrderSql {
                         && whole.number() >= 0;
         if (!fits) {
             throw context.wrong(
-                    "bad-step",
+                    ProblemKind.INVALID_STEP,
                     count.at(),
                     "The number of rows must be an integer or a parameter.",
                     "Write “first 20 rows” or “first :rows rows”.");

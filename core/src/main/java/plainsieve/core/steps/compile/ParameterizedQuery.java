@@ -21,6 +21,7 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepReferences;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /** A query whose parameters are columns of the joined rows. */
@@ -55,7 +56,7 @@ final class ParameterizedQuery {
                 && value.type().isPresent()
                 && !wanted.get().comparesWith(value.type().get())) {
             throw context.wrong(
-                    "argument-type",
+                    ProblemKind.INVALID_STEP,
                     argument.value().at(),
                     "Query “%s” takes a %s for :%s, and this is a %s."
                             .formatted(
@@ -69,7 +70,7 @@ final class ParameterizedQuery {
 
     private ProblemException unknown(RowSource.Query query, RowSource.Argument argument, Set<String> known) {
         return context.wrong(
-                "unknown-argument",
+                ProblemKind.INVALID_STEP,
                 argument.at(),
                 "Query “%s” has no parameter :%s.".formatted(query.name(), argument.parameter()),
                 NearestName.of(argument.parameter(), known)

@@ -6,6 +6,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * A query of another source, or one that itself reads several sources.
@@ -18,7 +19,9 @@ public record RemoteQuery(
         String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, SchemaContext around) {
     /** The problem of a query that references itself. */
     public static ProblemException circle(String query) {
-        return new ProblemException(
-                Problem.of("query-circle", "Query “%s” would read itself.".formatted(query), "Use another query."));
+        return new ProblemException(Problem.of(
+                ProblemKind.CIRCULAR_REFERENCE,
+                "Query “%s” would read itself.".formatted(query),
+                "Use another query."));
     }
 }

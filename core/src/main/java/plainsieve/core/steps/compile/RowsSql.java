@@ -15,6 +15,7 @@ import plainsieve.core.steps.model.RowSource;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.NearestName;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /** Compiles row sources to blocks. */
@@ -85,7 +86,7 @@ final class RowsSql {
                 || context.around().tables().stream().anyMatch(table.name()::equalsIgnoreCase);
         if (!known) {
             throw context.wrong(
-                    "unknown-table",
+                    ProblemKind.UNKNOWN_TABLE,
                     table.at(),
                     "Unknown table “%s”.".formatted(table.inWords()),
                     NearestName.of(table.name(), context.around().tables())
@@ -123,7 +124,7 @@ final class RowsSql {
     private SelectBlock called(RowSource.FunctionCall called, Set<String> taken, SelectBlock ours) {
         if (!context.dialect().has(SqlFeature.TABLE_FUNCTIONS)) {
             throw context.wrong(
-                    "not-in-this-database",
+                    ProblemKind.NOT_SUPPORTED,
                     called.at(),
                     "This database has no table functions.",
                     "Take the rows of a table, or of a query called with a parameter.");

@@ -3,6 +3,7 @@ package plainsieve.core.steps.compile;
 import plainsieve.core.steps.compile.block.SelectBlock;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Compiles steps in order: each step transforms the block of the previous ones. */
 final class StepCompiler {
@@ -25,7 +26,7 @@ final class StepCompiler {
             return from;
         }
         throw context.wrong(
-                "bad-step",
+                ProblemKind.INVALID_STEP,
                 context.origin().at(),
                 "The first step must name the rows to begin with.",
                 "Begin with “from” and a table.");
@@ -89,7 +90,7 @@ final class StepCompiler {
             return columns.distinct(block);
         }
         throw context.wrong(
-                "bad-step",
+                ProblemKind.INVALID_STEP,
                 context.origin().at(),
                 "Only the first step names the rows to begin with.",
                 "Write “join” or “union all”.");

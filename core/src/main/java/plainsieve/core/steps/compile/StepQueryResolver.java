@@ -14,6 +14,7 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepScope;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Inlines referenced queries: steps are continued, SQL becomes a subquery. */
 final class StepQueryResolver implements QueryResolver {
@@ -29,7 +30,7 @@ final class StepQueryResolver implements QueryResolver {
         String text = context.around().query(query.name()).orElseThrow(() -> unknown(query, context));
         if (path.contains(query.name())) {
             throw context.wrong(
-                    "query-circle",
+                    ProblemKind.CIRCULAR_REFERENCE,
                     query.at(),
                     "Query “%s” would read itself: %s."
                             .formatted(query.name(), String.join(" → ", path) + " → " + query.name()),
@@ -44,7 +45,7 @@ final class StepQueryResolver implements QueryResolver {
         Set<String> all = new TreeSet<>(context.around().queries());
         all.addAll(context.around().queriesElsewhere().keySet());
         return context.wrong(
-                "unknown-query",
+                ProblemKind.UNKNOWN_QUERY,
                 query.at(),
                 "Unknown query “%s”.".formatted(query.name()),
                 NearestName.of(query.name(), all)
@@ -70,7 +71,7 @@ final class StepQueryResolver implements QueryResolver {
                                 : compiler.after(block.get(), step));
             } catch (ProblemException e) {
                 throw around.wrong(
-                        "query-broken",
+                        ProblemKind.INVALID_STEP,
                         query.at(),
                         "Query “%s” cannot be read: %s"
                                 .formatted(query.name(), e.first().message()),
@@ -78,7 +79,10 @@ final class StepQueryResolver implements QueryResolver {
             }
         }
         return block.orElseThrow(() -> around.wrong(
-                "query-broken", query.at(), "Query “%s” has no steps.".formatted(query.name()), "Give it one."));
+                ProblemKind.INVALID_STEP,
+                query.at(),
+                "Query “%s” has no steps.".formatted(query.name()),
+                "Give it one."));
     }
 
     private static SelectBlock ofSql(RowSource.Query query, String text, CompileContext context) {

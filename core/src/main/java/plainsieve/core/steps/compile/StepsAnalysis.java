@@ -22,6 +22,7 @@ import plainsieve.core.value.Interruption;
 import plainsieve.core.value.LineIndex;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /**
@@ -140,7 +141,7 @@ public record StepsAnalysis(
             if (lines.size() > MOST_STEPS) {
                 StepLines.Line first = lines.get(MOST_STEPS);
                 problems.add(Problem.of(
-                                "too-many-steps",
+                                ProblemKind.LIMIT_EXCEEDED,
                                 "There are %,d steps; %,d are the most.".formatted(lines.size(), MOST_STEPS),
                                 "Move some of them to another query, and begin with its rows.")
                         .at(LineIndex.of(text)
@@ -149,12 +150,13 @@ public record StepsAnalysis(
                                         first.start() + first.text().length())));
             }
             if (block.isEmpty() && problems.isEmpty()) {
-                problems.add(Problem.of("no-steps", "There are no steps yet.", "Begin with “from” and a table.")
-                        .at(TextLocation.of(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
+                problems.add(
+                        Problem.of(ProblemKind.NO_STEPS, "There are no steps yet.", "Begin with “from” and a table.")
+                                .at(TextLocation.of(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
             }
             if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {
                 problems.add(Problem.of(
-                                "unknown-columns",
+                                ProblemKind.UNKNOWN_COLUMN,
                                 "The columns are unknown here, and a step removes one of them.",
                                 "List the columns with “columns …”, or wait until the columns of the source are loaded.")
                         .at(LineIndex.of(text).place(text.lastIndexOf(last.text()), text.length())));

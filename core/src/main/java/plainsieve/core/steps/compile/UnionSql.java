@@ -12,6 +12,7 @@ import plainsieve.core.steps.compile.block.SqlFragment;
 import plainsieve.core.steps.compile.block.UnionBlocks;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.ProblemKind;
 
 /** Compiles the union of rows by column name. */
 final class UnionSql {
@@ -102,7 +103,7 @@ final class UnionSql {
     private void refuseOpen(SelectBlock block, Step.Union step) {
         if (block.open()) {
             throw context.wrong(
-                    "unknown-columns",
+                    ProblemKind.UNKNOWN_COLUMN,
                     step.rows().at(),
                     "The columns are unknown here, so rows cannot be combined by column name.",
                     "List the columns with “columns …” first, or wait until the source's columns are loaded.");

@@ -9,6 +9,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Converts SQL to equivalent steps: one table, joins, conditions, groups, an order, a limit.
@@ -79,6 +80,6 @@ public final class SqlToSteps {
     }
 
     private static ProblemException unsupported(String why) {
-        return new ProblemException(Problem.of("not-as-steps", why, "The query stays unchanged."));
+        return new ProblemException(Problem.of(ProblemKind.NOT_CONVERTIBLE, why, "The query stays unchanged."));
     }
 }

@@ -8,6 +8,7 @@ import plainsieve.core.sql.lexer.TokenKind;
 import plainsieve.core.sql.lexer.Tokens;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Reads the tokens of SQL in order. */
 final class SqlTokenReader {
@@ -138,7 +139,7 @@ final class SqlTokenReader {
     }
 
     ProblemException unsupported(String why) {
-        Problem problem = Problem.of("not-as-steps", why, "The query stays unchanged.");
+        Problem problem = Problem.of(ProblemKind.NOT_CONVERTIBLE, why, "The query stays unchanged.");
         return new ProblemException(
                 tokens.size() == 0 ? problem : problem.at(tokens.place(Math.min(next, tokens.size() - 1))));
     }

@@ -18,6 +18,7 @@ import plainsieve.core.steps.parse.StepReferences;
 import plainsieve.core.value.LineIndex;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Compiles steps that read queries of other sources. Steps before the first cross-source step run at the query's own source; that
@@ -147,7 +148,7 @@ public final class FederatedSteps {
                 .filter(line -> referencedQueries(line).stream()
                         .anyMatch(one -> !one.arguments().isEmpty()))
                 .map(line -> Problem.of(
-                                "called-elsewhere",
+                                ProblemKind.NOT_SUPPORTED,
                                 "From here on all is done on rows that were fetched, so that no query can be called for each of them.",
                                 "Take its rows as they are, or call it in a step further up.")
                         .at(LineIndex.of(text)

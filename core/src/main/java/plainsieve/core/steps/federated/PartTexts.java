@@ -22,6 +22,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /** Derives the text of each source part: the rows that the local SQL reads, restricted to needed columns. */
@@ -52,7 +53,7 @@ final class PartTexts {
             PartRequest other = asked.putIfAbsent(one.name().toLowerCase(Locale.ROOT), one);
             if (other != null && !other.equals(one)) {
                 throw new ProblemException(Problem.of(
-                        "same-name",
+                        ProblemKind.INVALID_STEP,
                         "Two tables would be named “%s” here.".formatted(one.name()),
                         "Take one of them through a query of another name."));
             }
@@ -123,7 +124,7 @@ final class PartTexts {
         return analysis.made()
                 .map(CompiledSteps::sql)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "query-broken",
+                        ProblemKind.INVALID_STEP,
                         "Query “%s” cannot be read: %s"
                                 .formatted(id, analysis.problems().get(0).message()),
                         "Correct that query first.")));

@@ -10,6 +10,7 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** A cursor over the tokens of a step that records marks, corrections and expected tokens. */
@@ -221,7 +222,7 @@ final class StepCursor {
     }
 
     ProblemException wrong(LineSpan span, String message, String advice) {
-        return new ProblemException(Problem.of("bad-step", message, advice)
+        return new ProblemException(Problem.of(ProblemKind.INVALID_STEP, message, advice)
                 .at(TextLocation.of(line, span.start(), Math.max(span.end(), span.start()))));
     }
 }

@@ -8,6 +8,7 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.value.Interruption;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 
 /** Splits a step into tokens. */
@@ -100,7 +101,7 @@ final class StepLexer {
         char sign = line.charAt(at);
         boolean open = sign == '\'' || sign == '"';
         return new ProblemException(Problem.of(
-                        "bad-step",
+                        ProblemKind.INVALID_STEP,
                         open ? "This %s is not closed.".formatted(sign) : "Unexpected “%s”.".formatted(sign),
                         open
                                 ? "Add a closing %s; write it twice inside the text.".formatted(sign)

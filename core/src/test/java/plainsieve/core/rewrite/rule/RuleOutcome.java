@@ -97,7 +97,7 @@ final class RuleOutcome {
         ProblemException refused = catchThrowableOfType(ProblemException.class, () -> on(condition, choices));
         assertThat(refused).as(condition).isNotNull();
         assertThat(refused.first().place()).isPresent();
-        return refused.first().kind();
+        return refused.first().kind().word();
     }
 
     private static Choices chosen(Set<String> names, String written) {

@@ -44,9 +44,9 @@ class ValueCoverageRuleTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', textBlock = """
-            x in ('A', :word)  # word=ab     # covers-in-list
-            x in (1, :months)  # months=2026-02 # covers-in-list
-            x || :vessel = :word # vessel=a word=b # without-value-of-expression
+            x in ('A', :word)  # word=ab     # not-supported
+            x in (1, :months)  # months=2026-02 # not-supported
+            x || :vessel = :word # vessel=a word=b # not-supported
             """)
     void rejectsWhatCannotBeExpressed(String condition, String choices, String kind) {
         assertThat(RULE.refusal(condition, choices)).isEqualTo(kind);

@@ -34,7 +34,7 @@ class LongStepsTest {
         assertThat(read(crossings(step, 499)).made()).isPresent();
         assertThat(read(crossings(step, 500)).problems())
                 .singleElement()
-                .satisfies(problem -> assertThat(problem.kind()).isEqualTo("too-many-steps"));
+                .satisfies(problem -> assertThat(problem.kind().word()).isEqualTo("limit-exceeded"));
     }
 
     @Test

@@ -96,7 +96,7 @@ class ParameterizedQueryTest {
                         .problems())
                 .singleElement()
                 .satisfies(problem -> {
-                    assertThat(problem.kind()).isEqualTo("argument-type");
+                    assertThat(problem.kind().word()).isEqualTo("invalid-step");
                     assertThat(problem.place().orElseThrow().excerpt()).contains("island");
                 });
         assertThat(StepsAnalysis.of(steps, Dialects.of("postgresql"), typed.ofType("min", Type.TEXT))

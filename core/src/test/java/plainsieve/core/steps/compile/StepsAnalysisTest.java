@@ -38,25 +38,25 @@ class StepsAnalysisTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
             where dely_min = 3                        | unknown-column | dely_min
-            where delay_min = 'x'                     | type-mismatch  | 'x'
+            where delay_min = 'x'                     | invalid-step  | 'x'
             columns state, stat                        | unknown-column | stat
-            rename state to passengers                 | column-twice   | passengers
-            columns state, route_id as state           | column-twice   | state
+            rename state to passengers                 | invalid-step   | passengers
+            columns state, route_id as state           | invalid-step   | state
             join prts on port_id; keep all rows | unknown-table | prts
             join query 'lat' on port_id; keep all rows | unknown-query | query 'lat'
-            join query 'round' on port_id; keep all rows | query-broken | query 'round'
-            join query 'late' called with :mim = port_id; keep all rows | unknown-argument | :mim
-            join ports on port_id, adding name as state; keep all rows | column-twice | state
-            where ports.name = 'x'                    | bad-step       | ports.
-            from ports                              | bad-step       | from ports
-            first delay_min rows                       | bad-step       | delay_min
+            join query 'round' on port_id; keep all rows | invalid-step | query 'round'
+            join query 'late' called with :mim = port_id; keep all rows | invalid-step | :mim
+            join ports on port_id, adding name as state; keep all rows | invalid-step | state
+            where ports.name = 'x'                    | invalid-step       | ports.
+            from ports                              | invalid-step       | from ports
+            first delay_min rows                       | invalid-step       | delay_min
             drop columns state, stat                | unknown-column | stat
             """)
     void reportsErrorsAtTheirWord(String line, String kind, String word) {
         StepsAnalysis analysis = read("from crossings", line);
         assertThat(analysis.made()).isEmpty();
         Problem problem = analysis.problems().get(0);
-        assertThat(problem.kind()).isEqualTo(kind);
+        assertThat(problem.kind().word()).isEqualTo(kind);
         TextLocation location = problem.place().orElseThrow();
         assertThat(location.line()).isEqualTo(3);
         String text = "steps 1\nfrom crossings\n" + line;
@@ -95,7 +95,7 @@ class StepsAnalysisTest {
     void reportsMissingSteps() {
         assertThat(StepsAnalysis.of("steps 1", Dialects.of("duckdb"), FerryTables.all())
                         .problems())
-                .extracting(Problem::kind)
+                .extracting(problem -> problem.kind().word())
                 .containsExactly("no-steps");
         assertThatThrownBy(() -> read("where delay_min = 3").statement()).isInstanceOf(ProblemException.class);
     }
@@ -151,8 +151,8 @@ class StepsAnalysisTest {
     @ValueSource(strings = {"rename state to s", "drop columns state", "fill blanks of state with 'x'"})
     void requiresColumnsBeforeChangingAnUnknownOne(String line) {
         assertThat(readUnknown("from crossings", line).problems())
-                .extracting(Problem::kind)
-                .containsExactly("unknown-columns");
+                .extracting(problem -> problem.kind().word())
+                .containsExactly("unknown-column");
         assertThat(readUnknown("from crossings", "columns state, port_id", line).problems())
                 .isEmpty();
     }

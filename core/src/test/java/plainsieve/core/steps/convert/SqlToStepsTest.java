@@ -110,7 +110,7 @@ class SqlToStepsTest {
     void rejectsWhatIsNotEquivalent(String sql) {
         assertThatExceptionOfType(ProblemException.class)
                 .isThrownBy(() -> steps(sql))
-                .satisfies(e -> assertThat(e.first().kind()).isEqualTo("not-as-steps"));
+                .satisfies(e -> assertThat(e.first().kind().word()).isEqualTo("not-convertible"));
     }
 
     @Test

@@ -48,7 +48,7 @@ class FederatedStepsTest {
 
     private static String problem(StepsAnalysis analysis) {
         Problem first = analysis.problems().get(0);
-        return first.kind() + " in line " + first.place().orElseThrow().line();
+        return first.kind().word() + " in line " + first.place().orElseThrow().line();
     }
 
     @Test
@@ -214,7 +214,7 @@ class FederatedStepsTest {
                         "from crossings",
                         "union all query 'picked'",
                         "join query 'late' called with :min = vessel_id, adding delay_min; keep only matching rows")))
-                .isEqualTo("called-elsewhere in line 4");
+                .isEqualTo("not-supported in line 4");
         assertThat(problem(read("from query 'piked'"))).isEqualTo("unknown-query in line 2");
         assertThat(read("from query 'piked'").problems().get(0).advice()).contains("picked");
     }
@@ -222,7 +222,7 @@ class FederatedStepsTest {
     @Test
     void reportsAnUnusableQueryAtItsLine() {
         StepsAnalysis analysis = read("from crossings", "off: distinct rows", "union all query 'round-about'");
-        assertThat(problem(analysis)).isEqualTo("query-circle in line 4");
+        assertThat(problem(analysis)).isEqualTo("circular-reference in line 4");
         assertThat(analysis.steps()).hasSize(3);
         assertThat(FederatedSteps.columns("round-about", OWN, PLACES)).isEmpty();
     }
@@ -234,7 +234,9 @@ class FederatedStepsTest {
         FederatedSchema places = new FederatedSchema(PLACES.own(), Map.of("picked", broken), Map.of());
         StepsAnalysis analysis = FederatedSteps.of("steps 1\nfrom crossings\nunion all query 'picked'", OWN, places);
         assertThat(analysis.made()).isEmpty();
-        assertThat(analysis.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
+        assertThat(analysis.problems())
+                .extracting(problem -> problem.kind().word())
+                .containsAnyOf("invalid-step", "unknown-column");
     }
 
     @Test

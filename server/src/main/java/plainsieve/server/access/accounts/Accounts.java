@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.MailAddress;
@@ -61,7 +62,7 @@ public class Accounts {
         String own = checkedName(name);
         people.named(own).ifPresent(row -> {
             throw new ProblemException(
-                    Problem.of("name-taken", "“%s” is another's name.".formatted(own), "Take another."));
+                    Problem.of(ProblemKind.NAME_TAKEN, "“%s” is another's name.".formatted(own), "Take another."));
         });
         PersonRow row =
                 new PersonRow(UUID.randomUUID().toString(), own, label(label, own), "", false, clock.instant(), "");
@@ -73,7 +74,7 @@ public class Accounts {
         String own = name.strip();
         if (!NAME.matcher(own).matches()) {
             throw new ProblemException(Problem.of(
-                    "bad-name",
+                    ProblemKind.INVALID_NAME,
                     "Invalid sign-in name “%s”.".formatted(own),
                     "Use letters, digits and . _ @ + -, beginning with a letter or digit."));
         }
@@ -84,7 +85,9 @@ public class Accounts {
         String said = SingleLine.of(label).replaceAll("\\s+", " ");
         if (said.length() > LONGEST_LABEL) {
             throw new ProblemException(Problem.of(
-                    "name-too-long", "The name has more than %d characters.".formatted(LONGEST_LABEL), "Shorten it."));
+                    ProblemKind.INVALID_NAME,
+                    "The name has more than %d characters.".formatted(LONGEST_LABEL),
+                    "Shorten it."));
         }
         return said.isEmpty() ? name : said;
     }
@@ -102,15 +105,15 @@ public class Accounts {
         String own = address.strip();
         if (!own.isEmpty() && MailAddress.read(own).isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "bad-address",
+                    ProblemKind.INVALID_EMAIL_ADDRESS,
                     "Invalid email address “%s”.".formatted(own),
                     "Write one such as tam@ferries.example."));
         }
         boolean another = all().stream()
                 .anyMatch(row -> !row.id().equals(id) && row.email().equalsIgnoreCase(own));
         if (!own.isEmpty() && another) {
-            throw new ProblemException(
-                    Problem.of("address-taken", "“%s” is another's address.".formatted(own), "Choose your own."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.NAME_TAKEN, "“%s” is another's address.".formatted(own), "Choose your own."));
         }
         people.setMail(id, own);
     }
@@ -166,7 +169,7 @@ public class Accounts {
                         row -> row.projectId().isEmpty() && row.role() == Role.OPERATOR && open.contains(row.holder()));
         if (!someone) {
             throw new ProblemException(Problem.of(
-                    "last-operator",
+                    ProblemKind.STILL_NEEDED,
                     "The server would have no operator left.",
                     "Make another person operator of every project first."));
         }

@@ -7,6 +7,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.people.Role;
@@ -51,11 +52,15 @@ public class ApiKeys {
         String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
-                    "bad-name", "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME), "Enter a name."));
+                    ProblemKind.INVALID_NAME,
+                    "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME),
+                    "Enter a name."));
         }
         if (wanted.days() < 1 || wanted.days() > MOST_DAYS) {
             throw new ProblemException(Problem.of(
-                    "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Create another when it expires."));
+                    ProblemKind.INVALID_API_KEY,
+                    "A key lasts 1 to %d days.".formatted(MOST_DAYS),
+                    "Create another when it expires."));
         }
         ApiKeyGrants grants = permissions.grants(authenticatedPerson);
         refuseHigher(authenticatedPerson, wanted, grants);
@@ -81,7 +86,7 @@ public class ApiKeys {
                 : permissions.role(authenticatedPerson, wanted.projectId()).orElse(Role.VIEWER);
         if (!own.mayActAs(wanted.role())) {
             throw new ProblemException(Problem.of(
-                    "bad-key",
+                    ProblemKind.INVALID_API_KEY,
                     "You are %s here, so your key cannot have the rights of %s."
                             .formatted(own.withArticle(), wanted.role().withArticle()),
                     "Create the key for %s.".formatted(own.withArticle())));

@@ -7,6 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.NotFoundException;
@@ -99,11 +100,13 @@ public class Groups {
         String said = SingleLine.of(name).replaceAll("\\s+", " ");
         if (said.isEmpty() || said.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
-                    "bad-name", "A group has a name of 1 to %d characters.".formatted(LONGEST_NAME), "Type another."));
+                    ProblemKind.INVALID_NAME,
+                    "A group has a name of 1 to %d characters.".formatted(LONGEST_NAME),
+                    "Type another."));
         }
         if (records.all().stream().anyMatch(row -> row.name().equalsIgnoreCase(said))) {
-            throw new ProblemException(
-                    Problem.of("name-taken", "Group “%s” already exists.".formatted(said), "Choose another name."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.NAME_TAKEN, "Group “%s” already exists.".formatted(said), "Choose another name."));
         }
         return said;
     }

@@ -4,6 +4,7 @@ import java.time.Duration;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Verifies passwords and throttles guessing. */
 @Component
@@ -26,7 +27,7 @@ class PasswordVerifier {
         Duration wait = loginThrottle.wait(name, from);
         if (!wait.isZero()) {
             throw new ProblemException(Problem.of(
-                    "wait-to-sign-in",
+                    ProblemKind.SIGN_IN_FAILED,
                     "Too many failed sign-ins.",
                     "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
         }

@@ -6,6 +6,7 @@ import java.util.Set;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /** Passwords, stored as salted Argon2id hashes. Their strength is their length (NIST SP 800-63B). */
 @Component
@@ -54,7 +55,7 @@ class Passwords {
     }
 
     private static ProblemException weak(String message, String advice) {
-        return new ProblemException(Problem.of("weak-password", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.WEAK_PASSWORD, message, advice));
     }
 
     /** Whether the password matches. @param begun runs when a slot is available, before verification */

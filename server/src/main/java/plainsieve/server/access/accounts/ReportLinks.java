@@ -12,6 +12,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.security.SignedLinks;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.NotFoundException;
@@ -73,7 +74,7 @@ public class ReportLinks {
                         .isEmpty();
         if (past || tooFar) {
             throw new ProblemException(Problem.of(
-                    "bad-end",
+                    ProblemKind.INVALID_LINK,
                     past ? "That date is in the past." : "A link without sign-in must expire within a year.",
                     "Choose a day from tomorrow on, at most a year ahead."));
         }
@@ -165,7 +166,7 @@ public class ReportLinks {
     }
 
     private static ProblemException invalid(String what) {
-        return new ProblemException(Problem.of("link-over", what, "Ask the sender for a new one."));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_LINK, what, "Ask the sender for a new one."));
     }
 
     private SignedLinks.LinkTarget target(Project project, String reportId) {

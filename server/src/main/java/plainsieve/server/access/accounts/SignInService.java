@@ -9,6 +9,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.openid.OpenIdException;
 import plainsieve.server.access.openid.OpenIdIdentity;
 import plainsieve.server.people.Person;
@@ -70,7 +71,7 @@ public class SignInService {
                 gate.admits(name, password, known.map(PersonRow::password).orElse(""), from);
         if (!right || known.get().suspended()) {
             throw new ProblemException(Problem.of(
-                    "not-signed-in",
+                    ProblemKind.SIGN_IN_FAILED,
                     "Wrong name or password.",
                     "Try again, or ask your administrator for a sign-in link."));
         }
@@ -87,11 +88,13 @@ public class SignInService {
                 .filter(row -> !row.reusable() || from.local())
                 .filter(row -> row.reusable() || tables.sessions().useLink(digest) == 1)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "link-has-ended", "This link was used or has expired.", "Ask an operator for a new one.")));
+                        ProblemKind.INVALID_LINK,
+                        "This link was used or has expired.",
+                        "Ask an operator for a new one.")));
         PersonRow person = tables.people().find(link.personId()).orElseThrow();
         if (person.suspended()) {
-            throw new ProblemException(
-                    Problem.of("not-signed-in", "This account is suspended.", "Ask an operator to reactivate it."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.SIGN_IN_FAILED, "This account is suspended.", "Ask an operator to reactivate it."));
         }
         return begin(person, from, !link.reusable() && person.password().isEmpty());
     }

@@ -14,6 +14,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.runtime.settings.ServingSettings;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
@@ -114,7 +115,7 @@ public final class SignedLinks {
     /** The token was not issued here, was issued for another report, or is truncated. */
     public static ProblemException notOurs() {
         return new ProblemException(Problem.of(
-                "bad-signed-link",
+                ProblemKind.INVALID_LINK,
                 "The signature of this link is invalid: it was changed or cut off.",
                 "Ask for the link again."));
     }

@@ -19,13 +19,14 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.access.accounts.AccountPasswords;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.ApiKeys;
 import plainsieve.server.access.accounts.AuthenticatedPerson;
-import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.http.Creates;
 import plainsieve.server.http.context.AuditRecorder;
@@ -83,7 +84,8 @@ class AccountApi {
     void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
         String id = inPerson().person().id();
         if (!passwords.isCurrent(id, body.before(), CallerResolver.from(request))) {
-            throw new ProblemException(Problem.of("not-signed-in", "The current password is wrong.", "Type it again."));
+            throw new ProblemException(
+                    Problem.of(ProblemKind.SIGN_IN_FAILED, "The current password is wrong.", "Type it again."));
         }
         passwords.set(id, body.password());
         auditRecorder.note(request, "set their password", "", "");
@@ -141,7 +143,7 @@ class AccountApi {
             int days) {}
 
     /** A new key. @param secret returned once */
-    record CreatedApiKey(String id, ApiKeyBody key, String secret) implements ResourceBody {}
+    record CreatedApiKey(String id, ApiKeyBody key, String secret) implements Resource {}
 
     @PostMapping("/keys")
     @Creates("/api/v1/me/keys/{created}")

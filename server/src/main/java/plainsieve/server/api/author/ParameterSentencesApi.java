@@ -18,7 +18,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.sentence.parameter.ParameterSentenceParser;
 import plainsieve.core.value.Type;
-import plainsieve.server.body.ParameterBody;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.definitions.project.Project;
@@ -52,17 +52,17 @@ class ParameterSentencesApi {
 
     /** @param option the ID of an option, or typed text */
     record ParameterSentenceEdit(
-            @NotNull(message = RequestLimits.MISSING) @Valid ParameterBody definition,
+            @NotNull(message = RequestLimits.MISSING) @Valid ParameterForm definition,
             @NotBlank(message = RequestLimits.MISSING) String mark,
 
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String option) {}
 
     /** @param lost losses of the conversion, one sentence each */
-    record ConvertedParameterBody(ParameterBody definition, List<String> lost) {
+    record ConvertedParameterBody(ParameterForm definition, List<String> lost) {
         static ConvertedParameterBody of(ConvertedParameter convertedParameter) {
             return new ConvertedParameterBody(
-                    ParameterBody.of(convertedParameter.parameter()), convertedParameter.lost());
+                    ParameterForm.of(convertedParameter.parameter()), convertedParameter.lost());
         }
     }
 
@@ -80,10 +80,10 @@ class ParameterSentencesApi {
 
     /** Parses a typed parameter sentence. Saves nothing. */
     @PostMapping("/parse")
-    ParameterBody parseParameter(Project project, @Valid @RequestBody ParameterSentenceText body) {
+    ParameterForm parseParameter(Project project, @Valid @RequestBody ParameterSentenceText body) {
         ParameterDefinition nothingKnown = ParameterDefinition.of(
                 Parameter.of("typed", Type.TEXT), new ParameterDefinition.Words("", "", "", "", ""));
-        return ParameterBody.of(
+        return ParameterForm.of(
                 ParameterSentenceParser.read(body.sentence(), surroundings.toChange(project, nothingKnown)));
     }
 }

@@ -10,6 +10,7 @@ import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -27,10 +28,11 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ColumnBody;
-import plainsieve.server.body.ParameterBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ColumnForm;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.body.UsageBody;
@@ -82,7 +84,7 @@ class ParametersApi {
      * @param notices for its author
      */
     record ParameterOverview(
-            ParameterBody definition,
+            ParameterForm definition,
             ParameterSentenceBody sentence,
             List<UsageBody> uses,
             List<String> dependencies,
@@ -117,7 +119,7 @@ class ParametersApi {
     private ParameterOverview overview(Project project, ParameterDefinition definition) {
         List<Usage> found = project.uses(definition.name());
         return new ParameterOverview(
-                ParameterBody.of(definition),
+                ParameterForm.of(definition),
                 ParameterSentenceBody.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
                 found.stream().map(UsageBody::total).toList(),
                 List.copyOf(project.needs(definition.name())),
@@ -151,23 +153,25 @@ class ParametersApi {
 
     @PostMapping
     @Creates("/api/v1/projects/{project}/parameters/{created}")
-    ParameterBody createParameter(Project project, @Valid @RequestBody ParameterBody body) {
-        return ParameterBody.of(edits.add(project, body.toDefinition()));
+    ParameterForm createParameter(Project project, @Valid @RequestBody ParameterForm body) {
+        return ParameterForm.of(edits.add(project, body.toDefinition()));
     }
 
     @PutMapping("/{name}")
-    ParameterBody updateParameter(Project project, @PathVariable String name, @Valid @RequestBody ParameterBody body) {
+    ParameterForm updateParameter(Project project, @PathVariable String name, @Valid @RequestBody ParameterForm body) {
         if (!name.equals(body.name())) {
             throw new ProblemException(Problem.of(
-                    "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
+                    ProblemKind.INVALID_REQUEST,
+                    "The name in the address and the one in the body differ.",
+                    "Send the same name."));
         }
-        return ParameterBody.of(
+        return ParameterForm.of(
                 edits.change(project, body.toDefinition(project.parameter(name).rowAccess())));
     }
 
     @GetMapping("/{name}")
-    ParameterBody getParameter(Project project, @PathVariable String name) {
-        return ParameterBody.of(project.parameter(name));
+    ParameterForm getParameter(Project project, @PathVariable String name) {
+        return ParameterForm.of(project.parameter(name));
     }
 
     /** Puts the parameters into an order. */
@@ -190,10 +194,10 @@ class ParametersApi {
     }
 
     /** Renames a parameter and every use of it. */
-    @PutMapping("/{name}/name")
-    ParameterBody renameParameter(
+    @PatchMapping("/{name}")
+    ParameterForm renameParameter(
             Project project, @PathVariable String name, @Valid @RequestBody NewParameterName body) {
-        return ParameterBody.of(parameterRenaming.rename(project, name, body.name()));
+        return ParameterForm.of(parameterRenaming.rename(project, name, body.name()));
     }
 
     record NewParameterName(
@@ -219,7 +223,7 @@ class ParametersApi {
         ParameterDefinition definition = project.parameter(name);
         ColumnReference column = looks.column(project, definition)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                                "no-column",
+                                ProblemKind.UNKNOWN_COLUMN,
                                 "No query compares :%s with a plain column.".formatted(name),
                                 "Name the column that the list belongs to.")
                         .about(name)));
@@ -241,7 +245,7 @@ class ParametersApi {
 
     /** The column that a query compares the parameter with; without a name if there is none. */
     @GetMapping("/{name}/column")
-    ColumnBody getParameterColumn(Project project, @PathVariable String name) {
-        return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnReference.NONE));
+    ColumnForm getParameterColumn(Project project, @PathVariable String name) {
+        return ColumnForm.of(looks.compared(project, project.parameter(name)).orElse(ColumnReference.NONE));
     }
 }

@@ -1,11 +1,10 @@
 package plainsieve.server.api.author;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
@@ -20,10 +19,8 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.catalog.CellFormat;
 import plainsieve.core.catalog.HeaderRow;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ParameterBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.editing.assist.TablePreview;
@@ -65,12 +62,6 @@ class SourceContentsApi {
      * @param kind its keyword
      * @param title the display name of its kind
      * @param address its address as text
-     * @param database the database's name, or the path of its file or folder
-     * @param concurrentStatements maximum number of concurrent statements
-     * @param timeoutSeconds statement timeout; 0: the server's default
-     * @param functions additionally permitted functions, which the database cannot prove to be read-only
-     * @param runOnOpening whether the bench runs a query when it is opened
-     * @param tableOverrides column types of files, by table and column
      * @param columnTypes possible column types; empty unless it is a folder
      * @param rejectedSince since when it rejects the user or password and is not queried, ISO 8601; empty if it does not
      * @param headerLines possible header lines; empty unless it is a folder
@@ -80,36 +71,19 @@ class SourceContentsApi {
             SourceKind kind,
             String title,
             String address,
-            String host,
-            int port,
-            String database,
-            String user,
-            String signIn,
-            int concurrentStatements,
-            int timeoutSeconds,
-            List<String> functions,
-            boolean runOnOpening,
-            Map<String, Map<String, String>> tableOverrides,
+            @JsonUnwrapped SourceFields fields,
+            @JsonUnwrapped SourceLimits limits,
             List<String> columnTypes,
             List<String> headerLines,
             String rejectedSince) {
         static SourceBody of(String id, SourceSettings settings, SourceLimits limits, Optional<Instant> rejectedSince) {
-            SourceFields fields = SourceFields.of(settings);
             return new SourceBody(
                     id,
                     settings.kind(),
                     settings.kind().title(),
                     settings.address(),
-                    fields.host(),
-                    fields.port(),
-                    fields.database(),
-                    fields.user(),
-                    fields.signIn(),
-                    limits.concurrentStatements(),
-                    limits.timeoutSeconds(),
-                    limits.functions().stream().sorted().toList(),
-                    limits.runOnOpening(),
-                    fields.tableOverrides(),
+                    SourceFields.of(settings),
+                    limits,
                     settings instanceof SourceSettings.Folder ? CellFormat.allWords() : List.of(),
                     settings instanceof SourceSettings.Folder ? HeaderRow.offeredWords() : List.of(),
                     rejectedSince.map(Instant::toString).orElse(""));
@@ -201,7 +175,7 @@ class SourceContentsApi {
     }
 
     /** The initial text of a query. @param parameters its arguments */
-    record QueryStart(String text, List<ParameterBody> parameters) {}
+    record QueryStart(String text, List<ParameterForm> parameters) {}
 
     /** The text of a query that reads a table or calls a function, for its author to go on with. */
     @GetMapping("/{id}/start")
@@ -210,18 +184,10 @@ class SourceContentsApi {
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String name,
-            @RequestParam String kind) {
+            @RequestParam TablePreview.Kind kind) {
         TablePreview.QueryStart start =
-                tablePreview.start(project, new TablePreview.TableReference(id, schema, name), kind(kind));
+                tablePreview.start(project, new TablePreview.TableReference(id, schema, name), kind);
         return new QueryStart(
-                start.text(), start.parameters().stream().map(ParameterBody::of).toList());
-    }
-
-    private static TablePreview.Kind kind(String word) {
-        return Arrays.stream(TablePreview.Kind.values())
-                .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
-                .findFirst()
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-start", "A query cannot begin with a “%s”.".formatted(word), "Choose a table.")));
+                start.text(), start.parameters().stream().map(ParameterForm::of).toList());
     }
 }

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -22,13 +23,13 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.value.ValueReader;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.access.accounts.Permissions;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.RoleBody;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
@@ -68,7 +69,7 @@ class GroupsApi {
      */
     record GroupBody(
             String id, String name, List<RoleBody> roles, List<GroupRowAccess> rowAccess, List<String> membershipClaims)
-            implements ResourceBody {}
+            implements Resource {}
 
     /**
      * The permitted values of a group.
@@ -79,7 +80,7 @@ class GroupsApi {
             String projectId,
             String parameter,
             String label,
-            @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody choice) {
+            @NotNull(message = RequestLimits.MISSING) @Valid ChoiceForm choice) {
         GroupRowAccess {
             projectId = Absent.orEmpty(projectId);
             parameter = Absent.orEmpty(parameter);
@@ -133,7 +134,7 @@ class GroupsApi {
                                 project.id(),
                                 definition.name(),
                                 definition.label(),
-                                ChoiceBody.of(said.getOrDefault(
+                                ChoiceForm.of(said.getOrDefault(
                                         List.of(project.id(), definition.name()), ChoiceText.blank())))))
                 .toList();
     }
@@ -167,7 +168,7 @@ class GroupsApi {
         return new GroupBody(row.id(), row.name(), List.of(), says(row.id()), List.of());
     }
 
-    @PutMapping("/{id}/name")
+    @PatchMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameGroup(@PathVariable String id, @Valid @RequestBody GroupName body) {
         groups.rename(id, Absent.orEmpty(body.name()));

@@ -4,9 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -17,8 +15,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.access.accounts.Permissions;
@@ -55,18 +51,7 @@ class MembersApi {
     /** A person or group that can have a role. */
     enum MemberKind {
         PERSON,
-        GROUP;
-
-        /** Throws {@link ProblemException} for an unknown keyword. */
-        static MemberKind ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
-                    .findFirst()
-                    .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-field",
-                            "“kind” has an unknown value, “%s”.".formatted(word),
-                            "Use person or group.")));
-        }
+        GROUP
     }
 
     /**
@@ -132,8 +117,8 @@ class MembersApi {
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void revokeProjectRole(
-            Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
-        if (MemberKind.ofWord(kind) == MemberKind.GROUP) {
+            Project project, @RequestParam MemberKind kind, @RequestParam String name, HttpServletRequest request) {
+        if (kind == MemberKind.GROUP) {
             groups.revoke(groups.named(name).id(), project.id());
         } else {
             accounts.revoke(accounts.named(name).id(), project.id());

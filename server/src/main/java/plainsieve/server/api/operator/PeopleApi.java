@@ -19,13 +19,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.access.accounts.SignInService;
-import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.RoleBody;
 import plainsieve.server.http.Creates;
 import plainsieve.server.http.context.AuditRecorder;
@@ -118,7 +118,7 @@ class PeopleApi {
      *
      * @param path relative to the address of this server
      */
-    record SignInLink(String id, String path) implements ResourceBody {}
+    record SignInLink(String id, String path) implements Resource {}
 
     /** New person, with a link by which they set their password. */
     @PostMapping

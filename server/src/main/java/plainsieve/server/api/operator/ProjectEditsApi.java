@@ -4,13 +4,13 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.body.Absent;
+import plainsieve.files.forms.Absent;
 import plainsieve.server.body.ProjectBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.definitions.edits.ProjectEdits;
@@ -49,7 +49,7 @@ class ProjectEditsApi {
     }
 
     /** Renames a project; its links keep working. */
-    @PutMapping("/{project}/name")
+    @PatchMapping("/{project}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameProject(Project project, @Valid @RequestBody ProjectName body) {
         edits.rename(project, body.name());

@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -17,10 +18,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.access.accounts.Accounts;
-import plainsieve.server.body.Absent;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.UsageBody;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
@@ -141,7 +142,7 @@ class SourcesApi {
         }
     }
 
-    record CreatedSource(String id) implements ResourceBody {}
+    record CreatedSource(String id) implements Resource {}
 
     @PostMapping
     @Creates("/api/v1/projects/{project}/sources/{created}")
@@ -175,7 +176,7 @@ class SourcesApi {
     }
 
     /** Gives a source another name; its queries follow. */
-    @PutMapping("/{id}/name")
+    @PatchMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameSource(Project project, @PathVariable String id, @Valid @RequestBody NewName body) {
         project.source(id);

@@ -6,7 +6,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.body.Absent;
+import plainsieve.files.forms.Absent;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;

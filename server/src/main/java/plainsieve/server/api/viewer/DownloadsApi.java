@@ -21,7 +21,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewPart;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.DownloadFormat;
 import plainsieve.server.body.RunBodies;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.model.Stage;
@@ -34,7 +35,6 @@ import plainsieve.server.http.context.Staged;
 import plainsieve.server.http.reportpage.SignedLinkCallers;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.results.downloads.DownloadFormat;
 import plainsieve.server.results.downloads.Downloads;
 import plainsieve.server.results.downloads.FileHeader;
 import plainsieve.server.results.runs.QuestionRenderer;
@@ -81,7 +81,7 @@ class DownloadsApi {
         View view = report.view(viewId);
         DownloadFormat format = body.format();
         RequestedChoices choices = ReportRunRequests.choices(
-                project, callers.of(project, id, caller, body.linkToken()), report, ChoiceBody.texts(body.choices()));
+                project, callers.of(project, id, caller, body.linkToken()), report, ChoiceForm.texts(body.choices()));
         QuestionRenderer.Question question = questionRenderer.render(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());

@@ -10,8 +10,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.RowAccessRule;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.RunBodies.ValueListRequest;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.model.Stage;
@@ -72,7 +72,7 @@ class ListsApi {
         Caller linked =
                 body.reportId().isEmpty() ? caller : callers.of(project, body.reportId(), caller, body.linkToken());
         return new ListRequests.ListRequest(
-                project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
+                project, linked, project.parameter(name), ChoiceForm.texts(body.choices()), body.trial());
     }
 
     /* Viewers get lists of parameters on their reports only. */

@@ -20,10 +20,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Selections;
@@ -47,9 +47,9 @@ class SelectionsApi {
         this.callers = callers;
     }
 
-    record Selection(String id, String name, Map<String, ChoiceBody> choices) implements ResourceBody {
+    record Selection(String id, String name, Map<String, ChoiceForm> choices) implements Resource {
         static Selection of(Selections.Selection kept) {
-            return new Selection(kept.id(), kept.name(), ChoiceBody.of(kept.choices()));
+            return new Selection(kept.id(), kept.name(), ChoiceForm.of(kept.choices()));
         }
     }
 
@@ -63,8 +63,8 @@ class SelectionsApi {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            Map<String, ChoiceBody> choices,
-            Map<String, ChoiceBody> instead) {
+            Map<String, ChoiceForm> choices,
+            Map<String, ChoiceForm> instead) {
         NewSelection {
             name = Absent.orEmpty(name);
         }
@@ -116,8 +116,8 @@ class SelectionsApi {
     }
 
     /* Private choices are neither saved nor in links. */
-    private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceBody> choices) {
-        Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
+    private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceForm> choices) {
+        Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceForm.texts(choices));
         texts.keySet()
                 .removeIf(name -> project.parameters().containsKey(name)
                         && project.parameter(name).maintenance().unlogged());

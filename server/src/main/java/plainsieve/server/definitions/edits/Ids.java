@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 
 /** IDs in addresses: small letters, digits and hyphens. */
@@ -32,11 +33,13 @@ public final class Ids {
     public static String name(String what, String name) {
         String stripped = SingleLine.of(name);
         if (stripped.isEmpty()) {
-            throw new ProblemException(Problem.of("name-missing", what + " needs a name.", "Write one."));
+            throw new ProblemException(Problem.of(ProblemKind.INVALID_NAME, what + " needs a name.", "Write one."));
         }
         if (stripped.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
-                    "name-too-long", "The name has more than %d characters.".formatted(LONGEST_NAME), "Shorten it."));
+                    ProblemKind.INVALID_NAME,
+                    "The name has more than %d characters.".formatted(LONGEST_NAME),
+                    "Shorten it."));
         }
         return stripped;
     }
@@ -45,7 +48,7 @@ public final class Ids {
     public static void check(String what, String id) {
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
-                    "bad-id",
+                    ProblemKind.INVALID_NAME,
                     "Invalid ID “%s” of a %s.".formatted(id, what),
                     "Use small letters, digits and hyphens."));
         }

@@ -17,6 +17,7 @@ import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.definitions.project.Project;
@@ -136,7 +137,7 @@ final class ParameterCheck {
                             .map("Did you mean :%s?"::formatted)
                             .orElse("Create it first.");
                     throw new ProblemException(Problem.of(
-                                    "unknown-parameter",
+                                    ProblemKind.UNKNOWN_PARAMETER,
                                     "The formula references the unknown parameter :%s.".formatted(name),
                                     advice)
                             .about(definition.name()));

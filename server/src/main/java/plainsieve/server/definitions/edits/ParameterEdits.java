@@ -8,6 +8,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.model.StillUsedException;
@@ -95,7 +96,7 @@ public class ParameterEdits implements Restoration {
     private static void refuseTaken(Project project, String name) {
         if (project.parameters().containsKey(name)) {
             throw new ProblemException(Problem.of(
-                            "name-taken",
+                            ProblemKind.NAME_TAKEN,
                             "Parameter “%s” already exists.".formatted(name),
                             "Use it, or choose another name.")
                     .about(name));

@@ -5,6 +5,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.StillUsedException;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
@@ -47,7 +48,9 @@ public class ProjectEdits {
         }
         if (projects.all().size() == 1) {
             throw new ProblemException(Problem.of(
-                    "last-project", "“%s” is the only project.".formatted(project.name()), "Add another one first."));
+                    ProblemKind.STILL_NEEDED,
+                    "“%s” is the only project.".formatted(project.name()),
+                    "Add another one first."));
         }
         records.remove(project.id());
     }

@@ -8,6 +8,8 @@ import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.forms.QueryForm;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.CachePolicy;
 import plainsieve.server.definitions.model.EditConflictException;
@@ -36,14 +38,32 @@ public class QueryEdits implements Restoration {
         this.removedObjects = removedObjects;
     }
 
-    /** Creates a query on a source. Its ID is derived from its name. */
+    /**
+     * Creates a query, with an ID from its name; its text is draft and published text. Throws {@link ProblemException} if the source
+     * parameter cannot select a source, and for a stored copy: there is none of it yet.
+     */
     @Transactional
-    public Query add(Project project, String name, String sourceId, String text) {
-        project.source(sourceId);
-        String called = Ids.name("A query", name);
-        Query query = Query.of(Ids.of(called, "query", project::hasQuery), called, sourceId, text);
+    public Query add(Project project, QueryForm form) {
+        project.source(form.source());
+        String name = Ids.name("A query", form.name());
+        if (!form.storedCopy().isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_STORED_COPY,
+                    "A new query has no stored copy.",
+                    "Create the query first, then a copy."));
+        }
+        if (!form.sourceParameter().isEmpty()) {
+            requireSourceChoice(project, form.sourceParameter());
+        }
+        Query query = Query.of(Ids.of(name, "query", project::hasQuery), name, form.source(), form.text())
+                .withSourceParameter(form.sourceParameter())
+                .withCachePolicy(CachePolicy.of("", form.cacheSeconds()));
+        Project after = project.with(query);
+        if (query.choosesSource()) {
+            refuseCircle(after);
+        }
         records.add(row(project, query));
-        correctReferences(project, project.with(query), Set.of(query.id()));
+        correctReferences(project, after, Set.of(query.id()));
         return query;
     }
 
@@ -64,41 +84,42 @@ public class QueryEdits implements Restoration {
         return change(project, query.drafted(text));
     }
 
-    /** Renames a query, also in the steps that read its rows. Its ID, used in links, stays. */
+    /**
+     * Changes properties of a query. A new name is also written into the steps that read its rows; the ID, used in links, stays.
+     *
+     * @throws EditConflictException when the version is no longer the newest
+     * @throws ProblemException if the values of the source parameter are not restricted to a list of sources of the same kind
+     */
     @Transactional
-    public Query rename(Project project, Query query, String name) {
-        Query renamed = change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
-        correctReferences(project, project.with(renamed), Set.of());
-        return renamed;
+    public Query change(Project project, Query query, QueryChange change) {
+        Query wanted = change.of(query);
+        change.sourceParameter()
+                .filter(parameter -> !parameter.isEmpty())
+                .ifPresent(parameter -> requireSourceChoice(project, parameter));
+        if (change.sourceParameter().isPresent()) {
+            refuseCircle(project.with(wanted));
+        }
+        if (change.name().isEmpty()) {
+            return change(project, wanted);
+        }
+        Query changed = change(project, wanted.named(query.id(), Ids.name(THE_QUERY, wanted.name())));
+        correctReferences(project, project.with(changed), Set.of());
+        return changed;
+    }
+
+    private static void requireSourceChoice(Project project, String parameter) {
+        if (!SourceChoice.canBeSaidBy(project.parameter(parameter))) {
+            throw new ProblemException(Problem.of(
+                            ProblemKind.INVALID_SOURCE,
+                            ":%s cannot choose the source.".formatted(parameter),
+                            "It must be a single name with a list of sources.")
+                    .about(parameter));
+        }
     }
 
     /** Keeps the references in steps of other queries valid after queries were added or renamed. @param written those with new texts */
     public void correctReferences(Project before, Project after, Set<String> written) {
         QueryReferences.corrected(before, after, written).forEach(query -> change(after, query));
-    }
-
-    /**
-     * Sets the parameter that selects the source: its value is the ID of a source on its list. Empty for the query's own
-     * source.
-     *
-     * @throws ProblemException if its values are not restricted to a list of sources of the same kind
-     */
-    public Query chooseSource(Project project, Query query, String parameter) {
-        if (!parameter.isEmpty() && !SourceChoice.canBeSaidBy(project.parameter(parameter))) {
-            throw new ProblemException(Problem.of(
-                            "bad-source-choice",
-                            ":%s cannot choose the source.".formatted(parameter),
-                            "It must be a single name with a list of sources.")
-                    .about(parameter));
-        }
-        Query changed = query.withSourceParameter(parameter);
-        refuseCircle(project.with(changed));
-        return change(project, changed);
-    }
-
-    /** Sets how reports get the rows of a query. */
-    public Query setCachePolicy(Project project, Query query, CachePolicy how) {
-        return change(project, query.withCachePolicy(how));
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
@@ -109,7 +130,9 @@ public class QueryEdits implements Restoration {
                 .findFirst()
                 .ifPresent(name -> {
                     throw new ProblemException(Problem.of(
-                            "unknown-parameter", "Unknown parameter :%s.".formatted(name), "Create it first."));
+                            ProblemKind.UNKNOWN_PARAMETER,
+                            "Unknown parameter :%s.".formatted(name),
+                            "Create it first."));
                 });
         Query live = query.saying(query.draftText(), query.draftText());
         Project after = project.with(live);

@@ -1,5 +1,6 @@
 package plainsieve.server.definitions.edits;
 
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -11,7 +12,9 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
+import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.ReportOpening;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.EditConflictException;
@@ -61,10 +64,17 @@ public class ReportEdits implements Restoration {
     /** Duplicates a report as an unpublished draft. */
     public Report duplicate(Project project, String id) {
         Report of = project.draft(id).report();
-        String name = Ids.name("A report", of.name() + " copy");
-        Report copy = of.as(Ids.of(name, "report", project::hasReport), name);
-        addDraft(project, copy);
-        return copy;
+        return create(project, of.as(of.id(), of.name() + " copy"));
+    }
+
+    /** Adds an unpublished report under an ID from its name. Throws {@link ProblemException} when something does not fit. */
+    public Report create(Project project, Report draft) {
+        QuestionLine.read(draft.question());
+        String name = Ids.name("A report", draft.name());
+        Report report =
+                draft.as(Ids.of(name, "report", project::hasReport), name).withVersion(1);
+        addDraft(project, report);
+        return report;
     }
 
     /** Adds a report that viewers get at once. */
@@ -123,6 +133,13 @@ public class ReportEdits implements Restoration {
     }
 
     private static void checkParts(Project project, Report report) {
+        Set<String> ids = new HashSet<>();
+        if (!report.views().stream().allMatch(view -> !view.id().isEmpty() && ids.add(view.id()))) {
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_REPORT,
+                    "A view has no ID, or that of another view.",
+                    "Give each view of the report an ID of its own."));
+        }
         report.queryIds().forEach(project::query);
         report.controls().stream()
                 .flatMap(control -> control.parameters().stream())

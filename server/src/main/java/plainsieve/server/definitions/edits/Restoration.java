@@ -2,6 +2,7 @@ package plainsieve.server.definitions.edits;
 
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
@@ -22,7 +23,9 @@ public interface Restoration {
     static void requireFree(String what, boolean taken, String name) {
         if (taken) {
             throw new ProblemException(Problem.of(
-                    "name-taken", "Another %s “%s” exists now.".formatted(what, name), "Rename or remove it first."));
+                    ProblemKind.NAME_TAKEN,
+                    "Another %s “%s” exists now.".formatted(what, name),
+                    "Rename or remove it first."));
         }
     }
 }

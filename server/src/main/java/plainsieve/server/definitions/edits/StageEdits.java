@@ -11,6 +11,7 @@ import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.model.Stage;
@@ -119,6 +120,6 @@ public class StageEdits implements Restoration {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(List.of(Problem.of("bad-stage", message, advice)));
+        return new ProblemException(List.of(Problem.of(ProblemKind.INVALID_STAGE, message, advice)));
     }
 }

@@ -2,14 +2,16 @@ package plainsieve.server.definitions.forms;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.files.ChoiceEntry;
+import plainsieve.files.ChoiceNotation;
 import plainsieve.files.ProjectYaml;
-import plainsieve.files.StagesFile;
+import plainsieve.files.forms.Form;
+import plainsieve.files.forms.ParameterForm;
+import plainsieve.files.forms.QueryForm;
+import plainsieve.files.forms.ReportForm;
+import plainsieve.files.forms.StageForm;
 import plainsieve.server.definitions.model.CachePolicy;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Report;
@@ -18,7 +20,6 @@ import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
 import plainsieve.server.records.definitions.SourceRow;
-import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
@@ -45,22 +46,8 @@ public final class StoredForms {
         this.json = json;
     }
 
-    /** A query in its stored form. */
-    private record QueryForm(
-            String name, String source, String sourceParameter, String storedCopy, int cacheSeconds, String text) {
-        static QueryForm of(Query query, String text) {
-            return new QueryForm(
-                    query.name(),
-                    query.sourceId(),
-                    query.sourceParameter(),
-                    query.asked().copy(),
-                    query.asked().keptSeconds(),
-                    text);
-        }
-    }
-
     public Query query(DefinitionRow row) {
-        QueryForm live = read(row.form(), QueryForm.class);
+        QueryForm live = form(row.form(), QueryForm.class);
         return new Query(
                 row.id(),
                 live.name(),
@@ -69,20 +56,20 @@ public final class StoredForms {
                 CachePolicy.of(live.storedCopy(), live.cacheSeconds()),
                 row.draft().isEmpty()
                         ? live.text()
-                        : read(row.draft(), QueryForm.class).text(),
+                        : form(row.draft(), QueryForm.class).text(),
                 live.text(),
                 row.version());
     }
 
     public DefinitionRow row(String projectId, Query query) {
-        String live = write(QueryForm.of(query, query.liveText()));
-        String draft = query.isChanged() ? write(QueryForm.of(query, query.draftText())) : "";
+        String live = write(query.toForm(query.liveText()));
+        String draft = query.isChanged() ? write(query.toForm(query.draftText())) : "";
         return DefinitionRow.of(projectId, DefinitionKind.QUERY, query.id(), live, query.version())
                 .withDraft(draft, true);
     }
 
     public ParameterDefinition parameter(DefinitionRow row) {
-        return ParameterEntries.definition(ProjectYaml.parameter(content(row.form())), row.version());
+        return form(row.form(), ParameterForm.class).toDefinition().withVersion(row.version());
     }
 
     public DefinitionRow row(String projectId, ParameterDefinition definition) {
@@ -90,7 +77,7 @@ public final class StoredForms {
                 projectId,
                 DefinitionKind.PARAMETER,
                 definition.name(),
-                wrapped(ProjectYaml.toJson(ParameterEntries.entry(definition))),
+                write(ParameterForm.of(definition)),
                 definition.maintenance().version());
     }
 
@@ -103,94 +90,65 @@ public final class StoredForms {
     }
 
     private Report report(DefinitionRow row, String form) {
-        return ReportEntries.report(ProjectYaml.report(content(form)), row.id(), row.version());
+        return ReportForms.report(form(form, ReportForm.class).identified(row.id(), row.version()));
     }
 
     /** A report with its draft. @param live with the version that the change is based on */
     public DefinitionRow row(String projectId, Report live, ReportDraft draft) {
-        String form = wrapped(ProjectYaml.toJson(ReportEntries.entry(live)));
-        String drafted = wrapped(ProjectYaml.toJson(ReportEntries.entry(draft.report())));
+        String form = write(ReportForms.form(live));
+        String drafted = write(ReportForms.form(draft.report()));
         return DefinitionRow.of(projectId, DefinitionKind.REPORT, live.id(), form, live.version())
                 .withDraft(drafted.equals(form) ? "" : drafted, draft.published());
     }
 
     public Stage stage(DefinitionRow row) {
-        return StageEntries.stage(read(row.form(), StagesFile.StageEntry.class), row.version());
+        return StageForms.stage(form(row.form(), StageForm.class).atVersion(row.version()));
     }
 
     public DefinitionRow row(String projectId, Stage stage) {
         return DefinitionRow.of(
-                projectId, DefinitionKind.STAGE, stage.name(), write(StageEntries.entry(stage)), stage.version());
+                projectId, DefinitionKind.STAGE, stage.name(), write(StageForms.form(stage)), stage.version());
     }
 
-    /** The settings of a source, which may be unusable; its password is next to them. */
+    /** A source without its ID, kind and password, which are next to it. */
+    private record SourceForm(SourceFields fields, SourceLimits limits) {}
+
+    /** The settings of a source, which may be unusable. */
     public SourceSettings settings(SourceRow row) {
-        JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
                 .orElseThrow(() -> new IllegalStateException("The database has a source of the kind " + row.kind()));
-        String place = kind.isFile() ? "file" : kind.isService() ? "base" : "database";
-        String name = kind.isService() ? "name" : "user";
-        return kind.settingsOrUnusable(new SourceFields(
-                kept.path("host").asString(""),
-                kept.path("port").asInt(0),
-                kept.path(place).asString(""),
-                kept.path(name).asString(""),
-                kept.path("signIn").asString(""),
-                readGroupChoices(kept.path("tableOverrides"))));
+        return kind.settingsOrUnusable(read(row.settings(), SourceForm.class).fields());
     }
 
-    /** Type overrides for columns of files. */
-    private Map<String, Map<String, String>> readGroupChoices(JsonNode kept) {
-        Map<String, Map<String, String>> said = new TreeMap<>();
-        kept.properties().forEach(table -> {
-            Map<String, String> columns = new TreeMap<>();
-            table.getValue()
-                    .properties()
-                    .forEach(column ->
-                            columns.put(column.getKey(), column.getValue().asString("")));
-            said.put(table.getKey(), columns);
-        });
-        return said;
-    }
-
-    /** The limits of a source; missing ones have their defaults. */
     public SourceLimits limits(SourceRow row) {
-        JsonNode kept = numbered(row.settings());
-        return new SourceLimits(
-                kept.path("concurrentStatements").asInt(SourceLimits.USUAL.concurrentStatements()),
-                kept.path("timeoutSeconds").asInt(SourceLimits.USUAL.timeoutSeconds()),
-                kept.path("functions").valueStream().map(JsonNode::asString).collect(Collectors.toSet()),
-                kept.path("runOnOpening").asBoolean(SourceLimits.USUAL.runOnOpening()));
+        return read(row.settings(), SourceForm.class).limits();
     }
 
     public String write(SourceSettings settings, SourceLimits limits) {
-        ObjectNode kept = json.valueToTree(settings);
-        if (settings instanceof SourceSettings.Folder folder) {
-            kept.set("tableOverrides", json.valueToTree(folder.words()));
-        }
-        if (settings instanceof ServiceSettings service) {
-            kept.put("signIn", service.signIn().word());
-        }
-        kept.put("concurrentStatements", limits.concurrentStatements())
-                .put("timeoutSeconds", limits.timeoutSeconds())
-                .put("runOnOpening", limits.runOnOpening());
-        kept.set(
-                "functions",
-                json.valueToTree(limits.functions().stream().sorted().toList()));
-        return json.writeValueAsString(
-                json.createObjectNode().put(FORMAT_FIELD, FORMAT).setAll(kept));
+        return write(new SourceForm(SourceFields.of(settings), limits));
     }
 
     public Map<String, ChoiceText> choices(String stored) {
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
-        content(stored).properties().forEach(entry -> choices.put(entry.getKey(), ChoiceEntry.read(entry.getValue())));
+        content(stored)
+                .properties()
+                .forEach(entry -> choices.put(entry.getKey(), ChoiceNotation.read(entry.getValue())));
         return choices;
     }
 
     public String writeChoices(Map<String, ChoiceText> choices) {
         ObjectNode kept = json.createObjectNode();
-        choices.forEach((name, choice) -> kept.set(name, ChoiceEntry.write(choice)));
+        choices.forEach((name, choice) -> kept.set(name, ChoiceNotation.write(choice)));
         return wrapped(kept);
+    }
+
+    /** A form as it is stored: as in project files. */
+    public String write(Form form) {
+        return wrapped(ProjectYaml.toJson(form));
+    }
+
+    public <T extends Form> T form(String stored, Class<T> type) {
+        return ProjectYaml.form(content(stored), type, "stored definition");
     }
 
     /** The stored form of any record. */

@@ -11,6 +11,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.OverloadException;
 import plainsieve.server.runtime.execution.ServerExecutors;
@@ -152,7 +153,7 @@ public class AnalysisLimit {
 
     private ProblemException tooLong(RuntimeException cause) {
         ProblemException problem = new ProblemException(Problem.of(
-                "analysis-too-long",
+                ProblemKind.LIMIT_EXCEEDED,
                 "Analyzing this text took longer than %d seconds.".formatted(Math.max(1, deadline.toSeconds())),
                 "Shorten it: send long lists of values as a parameter, and repeated conditions once."));
         problem.addSuppressed(cause);

@@ -3,6 +3,7 @@ package plainsieve.server.definitions.model;
 import java.time.Duration;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * Whether reports query the source each time, reuse cached results, or read a stored copy. The bench always queries the source.
@@ -32,7 +33,7 @@ public sealed interface CachePolicy {
         }
         if (keptSeconds < 0 || keptSeconds > MOST_KEPT_SECONDS) {
             throw new ProblemException(Problem.of(
-                    "bad-kept-seconds",
+                    ProblemKind.INVALID_QUERY,
                     "Results cannot be cached for %d seconds.".formatted(keptSeconds),
                     "Use 0 to %d seconds, or a stored copy for older results.".formatted(MOST_KEPT_SECONDS)));
         }

@@ -1,5 +1,7 @@
 package plainsieve.server.definitions.model;
 
+import plainsieve.files.forms.QueryForm;
+
 /**
  * A query of a project.
  *
@@ -22,6 +24,11 @@ public record Query(
     /** A query with a fixed source. @param text draft and published text */
     public static Query of(String id, String name, String sourceId, String text) {
         return new Query(id, name, sourceId, "", new CachePolicy.EachTime(), text, text, 1);
+    }
+
+    /** @param text draft or published text */
+    public QueryForm toForm(String text) {
+        return new QueryForm(id, name, sourceId, sourceParameter, asked.copy(), asked.keptSeconds(), text, version);
     }
 
     /** Whether the draft differs from the published text. */

@@ -6,8 +6,7 @@ import java.util.Map;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
-import plainsieve.server.definitions.forms.ParameterEntries;
-import plainsieve.server.definitions.forms.ReportEntries;
+import plainsieve.server.definitions.forms.ReportForms;
 import plainsieve.server.definitions.model.CachePolicy;
 import plainsieve.server.definitions.model.DataTransferPolicy;
 import plainsieve.server.definitions.model.Query;
@@ -25,11 +24,13 @@ final class FileProjectParts {
         Map<String, Query> queries = new LinkedHashMap<>();
         file.queries().forEach(entry -> queries.put(entry.id(), query(entry, folder.texts())));
         Map<String, ParameterDefinition> parameters = new LinkedHashMap<>();
-        file.parameters().forEach(entry -> parameters.put(entry.name(), ParameterEntries.definition(entry, VERSION)));
+        file.parameters()
+                .forEach(entry ->
+                        parameters.put(entry.name(), entry.toDefinition().withVersion(VERSION)));
         Map<String, Report> reports = new LinkedHashMap<>();
         Map<String, ReportDraft> drafts = new LinkedHashMap<>();
         file.reports().forEach(entry -> {
-            Report report = ReportEntries.report(entry, entry.id(), VERSION);
+            Report report = ReportForms.report(entry.identified(entry.id(), VERSION));
             reports.put(entry.id(), report);
             drafts.put(entry.id(), new ReportDraft(report, true));
         });

@@ -16,6 +16,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.server.definitions.model.DataTransferPolicy;
 import plainsieve.server.definitions.model.Query;
@@ -62,7 +63,7 @@ final class ProjectSchemaContext implements SchemaContext {
         }
         if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
             throw new ProblemException(Problem.of(
-                    "source-is-chosen",
+                    ProblemKind.INVALID_SOURCE,
                     "The source of query “%s” is chosen by a parameter, so its rows cannot be used here."
                             .formatted(name),
                     "Use a query with a fixed source."));

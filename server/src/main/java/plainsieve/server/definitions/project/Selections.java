@@ -11,6 +11,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.EditConflictException;
@@ -67,7 +68,9 @@ public class Selections {
         String stripped = SingleLine.of(name);
         if (stripped.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
-                    "name-too-long", "The name has more than %d characters.".formatted(LONGEST_NAME), "Shorten it."));
+                    ProblemKind.INVALID_NAME,
+                    "The name has more than %d characters.".formatted(LONGEST_NAME),
+                    "Shorten it."));
         }
         String kept = forms.writeChoices(choices);
         String report = owner.project().id() + "\n" + owner.report().id();
@@ -89,7 +92,7 @@ public class Selections {
         Map<String, ChoiceText> there = forms.choices(row.choices());
         if (instead.isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "name-taken",
+                    ProblemKind.NAME_TAKEN,
                     "Choices are already saved as “%s”.".formatted(row.name()),
                     "Replace them, or choose another name."));
         }

@@ -7,6 +7,7 @@ import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.server.definitions.model.Query;
 
@@ -32,7 +33,7 @@ public final class SourceChoice {
     public static String chosen(Project project, Query query, Choice choice) {
         if (!canBeSaidBy(project.parameter(query.sourceParameter()))) {
             throw new ProblemException(Problem.of(
-                            "bad-source-choice",
+                            ProblemKind.INVALID_SOURCE,
                             ":%s cannot choose the source of “%s”.".formatted(query.sourceParameter(), query.name()),
                             "It must be a single name with a list of sources.")
                     .about(query.sourceParameter()));
@@ -40,7 +41,7 @@ public final class SourceChoice {
         String id = choice instanceof Choice.One one ? one.value().written() : "";
         if (id.isEmpty()) {
             throw new ProblemException(Problem.of(
-                            "source-not-chosen",
+                            ProblemKind.INVALID_SOURCE,
                             "The source of “%s” is chosen by :%s, which is blank."
                                     .formatted(query.name(), query.sourceParameter()),
                             "Choose one, or give the parameter a default.")
@@ -48,7 +49,7 @@ public final class SourceChoice {
         }
         if (!possible(project, query).contains(id)) {
             throw new ProblemException(Problem.of(
-                            "no-such-source",
+                            ProblemKind.INVALID_SOURCE,
                             "“%s” is not a source of “%s”.".formatted(id, query.name()),
                             "Choose another, or correct the list of :%s.".formatted(query.sourceParameter()))
                     .about(query.sourceParameter()));

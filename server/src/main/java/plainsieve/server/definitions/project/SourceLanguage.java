@@ -3,6 +3,7 @@ package plainsieve.server.definitions.project;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 import plainsieve.sources.SourceKind;
 
@@ -25,9 +26,12 @@ enum SourceLanguage {
     private Problem problem() {
         return this == REQUESTS
                 ? Problem.of(
-                        "no-request",
+                        ProblemKind.WRONG_LANGUAGE,
                         "A web service takes requests, not SQL.",
                         "Begin with “%s”, and “get /” and a path in the next line.".formatted(RequestText.HEADER))
-                : Problem.of("no-request", "This source takes SQL or steps, not web requests.", "Write SQL or steps.");
+                : Problem.of(
+                        ProblemKind.WRONG_LANGUAGE,
+                        "This source takes SQL or steps, not web requests.",
+                        "Write SQL or steps.");
     }
 }

@@ -17,6 +17,7 @@ import plainsieve.core.sql.SelectBuilder;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.project.Project;
@@ -105,7 +106,7 @@ public class TablePreview {
             case PROCEDURE ->
                 throw new ProblemException(
                         Problem.of(
-                                "procedure-call",
+                                ProblemKind.STATEMENT_REJECTED,
                                 "The procedure “%s” cannot be part of a query: it is not proven to be read-only and cannot be filtered or limited."
                                         .formatted(place.name()),
                                 "Ask the database owner for a function that returns a table, or query a table with its result."));

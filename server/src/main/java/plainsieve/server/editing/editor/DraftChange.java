@@ -7,6 +7,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
@@ -108,8 +109,8 @@ final class DraftChange {
                 .filter(control -> element instanceof EditedElement.OfControl wanted
                         && control.parameters().get(0).equals(wanted.parameter()))
                 .findFirst()
-                .orElseThrow(() -> new ProblemException(
-                        Problem.of("bad-thing", "That is no longer on the report.", "Reload the page.")));
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        ProblemKind.UNKNOWN_ELEMENT, "That is no longer on the report.", "Reload the page.")));
     }
 
     private static boolean isTable(View view) {

@@ -2,6 +2,7 @@ package plainsieve.server.editing.editor;
 
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The element of a report that a sentence belongs to. Written as {@code view:by-port}, {@code control:port} or {@code opening} in
@@ -28,6 +29,6 @@ public sealed interface EditedElement {
             return new OfControl(word.substring("control:".length()));
         }
         throw new ProblemException(
-                Problem.of("bad-thing", "Unknown element “%s”.".formatted(word), "Reload the page."));
+                Problem.of(ProblemKind.UNKNOWN_ELEMENT, "Unknown element “%s”.".formatted(word), "Reload the page."));
     }
 }

@@ -11,6 +11,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.ClickThrough;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.View;
@@ -45,7 +46,7 @@ class PublishCheck {
     void of(Project drafted, Caller caller, Report draft) {
         if (draft.views().isEmpty()) {
             throw new ProblemException(
-                    Problem.of("nothing-to-show", "The report is empty.", "Add a suggestion, then publish."));
+                    Problem.of(ProblemKind.INVALID_REPORT, "The report is empty.", "Add a suggestion, then publish."));
         }
         List<Problem> problems = new ArrayList<>();
         draft.queriedViews().forEach(view -> problems.addAll(problems(drafted, caller, draft, view)));
@@ -89,7 +90,7 @@ class PublishCheck {
                 .map(Control::parameters)
                 .filter(names -> names.stream().noneMatch(used::contains))
                 .map(names -> Problem.of(
-                                "idle-control",
+                                ProblemKind.INVALID_REPORT,
                                 ":%s has no effect: no view depends on it.".formatted(names.get(0)),
                                 "Remove its control, or show something that it filters.")
                         .about(names.get(0)))
@@ -101,7 +102,7 @@ class PublishCheck {
                 .link()
                 .filter(clickThrough -> !isThere(drafted, clickThrough))
                 .map(clickThrough -> Problem.of(
-                        "dead-lead",
+                        ProblemKind.INVALID_REPORT,
                         clickThrough.isForFurtherRows()
                                 ? "“%s” links to the report %s, which is not published."
                                         .formatted(view.titleOrKind(), clickThrough.reportId())
@@ -128,7 +129,7 @@ class PublishCheck {
         return named.stream()
                 .filter(name -> !drafted.parameters().containsKey(name))
                 .map(name -> Problem.of(
-                                "unknown-parameter",
+                                ProblemKind.UNKNOWN_PARAMETER,
                                 "A sentence of the report references the unknown parameter :%s.".formatted(name),
                                 "Change the sentence.")
                         .about(name))

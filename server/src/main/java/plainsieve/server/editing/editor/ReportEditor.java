@@ -1,8 +1,6 @@
 package plainsieve.server.editing.editor;
 
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -16,6 +14,7 @@ import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.ReportOpening;
@@ -73,8 +72,10 @@ public class ReportEditor {
                         .filter(proposal -> proposal.id().equals(proposalId))
                         .findFirst()
                         .map(ViewProposals.Proposal::view)
-                        .orElseThrow(() -> new ProblemException(
-                                Problem.of("bad-proposal", "This suggestion no longer applies.", "Reload the page.")));
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                ProblemKind.UNKNOWN_ELEMENT,
+                                "This suggestion no longer applies.",
+                                "Reload the page.")));
     }
 
     private static boolean showsSame(View one, View other) {
@@ -149,16 +150,7 @@ public class ReportEditor {
         REMOVE,
         COPY,
         UP,
-        DOWN;
-
-        /** Throws {@link ProblemException} for an unknown keyword. */
-        public static Step ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(step -> step.name().toLowerCase(Locale.ROOT).equals(word))
-                    .findFirst()
-                    .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-step", "Unknown action “%s”.".formatted(word), "Use remove, copy, up or down.")));
-        }
+        DOWN
     }
 
     /** The report with an item removed, copied, or moved by one place. Controls cannot be copied. */

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 
@@ -75,7 +76,7 @@ final class ServedFiles {
         }
         if (projects.isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "no-project",
+                    ProblemKind.INVALID_FILE,
                     "The served folder has no project.",
                     "Add %s to it, or to one subfolder per project.".formatted(ProjectFolder.NAME)));
         }
@@ -88,8 +89,8 @@ final class ServedFiles {
                     .sorted()
                     .toList());
         } catch (IOException e) {
-            throw new ProblemException(
-                    Problem.of("no-project", "The served folder cannot be read.", "Check plainsieve.project."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_FILE, "The served folder cannot be read.", "Check plainsieve.project."));
         }
     }
 
@@ -97,7 +98,7 @@ final class ServedFiles {
         String id = folder.getFileName().toString();
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
-                    "bad-id",
+                    ProblemKind.INVALID_NAME,
                     "Invalid project ID “%s”.".formatted(id),
                     "Name its folder with small letters, digits and hyphens."));
         }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.people.Role;
 
 /**
@@ -40,7 +41,7 @@ public record ServedPeople(List<ServedGroup> groups) {
         Role asRole() {
             return Role.ofWord(role)
                     .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-people",
+                            ProblemKind.INVALID_FILE,
                             "people.yaml: “%s” cannot be “%s”.".formatted(name, role),
                             "Write viewer, author or operator.")));
         }

@@ -12,6 +12,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.editing.transfer.ProjectReplacement;
@@ -78,7 +79,7 @@ class ServedProjects {
         people.groups().forEach(group -> {
             if (group.name().isBlank() || ids.put(group.name(), id(group.name())) != null) {
                 throw new ProblemException(Problem.of(
-                        "bad-people",
+                        ProblemKind.INVALID_FILE,
                         "people.yaml: the group name “%s” is invalid or used twice.".formatted(group.name()),
                         "Give each a unique name."));
             }
@@ -113,7 +114,7 @@ class ServedProjects {
                 .findFirst()
                 .ifPresent(report -> {
                     throw new ProblemException(Problem.of(
-                            "bad-people",
+                            ProblemKind.INVALID_FILE,
                             "people.yaml: the group “%s” references the unknown report “%s”."
                                     .formatted(group.name(), report),
                             "Check its id."));

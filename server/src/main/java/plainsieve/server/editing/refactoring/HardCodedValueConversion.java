@@ -23,6 +23,7 @@ import plainsieve.core.sql.lexer.TextEdit;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 import plainsieve.server.definitions.edits.ParameterEdits;
@@ -164,7 +165,7 @@ public class HardCodedValueConversion {
     public ConversionResult make(Project project, Draft draft, Wanted wanted) {
         if (StepLines.isSteps(draft.text())) {
             throw new ProblemException(Problem.of(
-                    "steps-not-sql",
+                    ProblemKind.NOT_CONVERTIBLE,
                     "The query consists of steps, in which each value is edited separately.",
                     "Choose “let viewers choose it” at the value."));
         }

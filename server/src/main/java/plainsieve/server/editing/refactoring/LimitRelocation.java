@@ -14,6 +14,7 @@ import plainsieve.core.rewrite.AuthorLimit;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
@@ -154,7 +155,7 @@ public class LimitRelocation {
     private static ProblemException notMovable(Query query) {
         return new ProblemException(
                 Problem.of(
-                        "limit-not-movable",
+                        ProblemKind.NOT_SUPPORTED,
                         "The row limit of “%s” cannot be moved.".formatted(query.name()),
                         "Only a limit that is one number or one parameter, without an offset, can be moved. Change the query."));
     }

@@ -6,6 +6,7 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.edits.QueryEdits;
 import plainsieve.server.definitions.edits.ReportEdits;
 import plainsieve.server.definitions.model.Query;
@@ -67,8 +68,8 @@ public class PublishAll {
         List<Query> changed =
                 project.queries().stream().filter(Query::isChanged).toList();
         if (drafts.isEmpty() && changed.isEmpty()) {
-            throw new ProblemException(
-                    Problem.of("nothing-to-give", "Nothing to publish.", "Change something, then publish."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.NOTHING_TO_PUBLISH, "Nothing to publish.", "Change something, then publish."));
         }
         Project after = drafted(project);
         // Value lists may be queried: that is done before the transaction.

@@ -11,9 +11,11 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.SingleLine;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
+import plainsieve.files.forms.ReportForm;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Report;
@@ -98,7 +100,7 @@ public class ProjectReplacement {
                 if (!gone.isEmpty()) {
                     throw new ProblemException(
                                     Problem.of(
-                                            "file-cut-off",
+                                            ProblemKind.INVALID_FILE,
                                             "%s no longer has %s and has no end marker: it may be truncated."
                                                     .formatted(ProjectFolder.NAME, String.join(", ", gone)),
                                             "Deliver the whole file. If they were removed on purpose, end the file with a line “...”."))
@@ -109,8 +111,7 @@ public class ProjectReplacement {
     }
 
     private static List<String> gone(Project before, ProjectFile file) {
-        Set<String> reports =
-                file.reports().stream().map(ProjectFile.ReportEntry::id).collect(Collectors.toSet());
+        Set<String> reports = file.reports().stream().map(ReportForm::id).collect(Collectors.toSet());
         Set<String> queries =
                 file.queries().stream().map(ProjectFile.QueryEntry::id).collect(Collectors.toSet());
         return Stream.concat(
@@ -145,8 +146,8 @@ public class ProjectReplacement {
         try {
             transfer.importFiles(id, folder.published(), ProjectTransfer.MissingSources.ADD);
         } catch (NotFoundException e) {
-            throw new ProblemException(
-                    Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_FILE, "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
         } catch (ProblemException e) {
             throw e.shiftedInto(id);
         }
@@ -160,7 +161,7 @@ public class ProjectReplacement {
             ProjectFile.SourceEntry before = entries.putIfAbsent(entry.id(), entry);
             if (before != null && !before.equals(entry)) {
                 throw new ProblemException(Problem.of(
-                        "two-sources",
+                        ProblemKind.INVALID_SOURCE,
                         "%s: another project has a different source named “%s”.".formatted(id, entry.id()),
                         "Rename one of them."));
             }
@@ -188,7 +189,7 @@ public class ProjectReplacement {
         String said = here.getOrDefault("port", Integer.toString(entry.port()));
         if (!said.matches("\\d{1,5}")) {
             throw new ProblemException(Problem.of(
-                    "bad-source",
+                    ProblemKind.INVALID_SOURCE,
                     "plainsieve.source-overrides.%s.port is not a valid port: “%s”.".formatted(entry.id(), said),
                     "Write a number."));
         }

@@ -16,23 +16,23 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
 import plainsieve.files.DeliveriesFile;
-import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFile.QueryEntry;
-import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
 import plainsieve.files.ProjectFile.TransferPolicyEntry;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.StagesFile;
-import plainsieve.files.StagesFile.StageEntry;
+import plainsieve.files.forms.ParameterForm;
+import plainsieve.files.forms.ReportForm;
+import plainsieve.files.forms.StageForm;
 import plainsieve.server.definitions.edits.Ids;
-import plainsieve.server.definitions.forms.ParameterEntries;
-import plainsieve.server.definitions.forms.ReportEntries;
-import plainsieve.server.definitions.forms.StageEntries;
+import plainsieve.server.definitions.forms.ReportForms;
+import plainsieve.server.definitions.forms.StageForms;
 import plainsieve.server.definitions.model.CachePolicy;
 import plainsieve.server.definitions.model.DataTransferPolicy;
 import plainsieve.server.definitions.model.Query;
@@ -71,18 +71,16 @@ public class ProjectTransfer {
                         .filter(source -> !isTheirs(project, source.getKey()))
                         .map(source -> entry(source.getKey(), source.getValue()))
                         .toList(),
-                project.parameters().values().stream()
-                        .map(ParameterEntries::entry)
-                        .toList(),
+                project.parameters().values().stream().map(ParameterForm::of).toList(),
                 entries,
                 given(project),
                 drafts(project),
                 project.transferPolicies().stream()
                         .map(policy -> new TransferPolicyEntry(policy.from(), policy.to(), policy.allowed()))
                         .toList());
-        List<StageEntry> stages = project.stages().stream()
+        List<StageForm> stages = project.stages().stream()
                 .filter(stage -> !stage.saysNothing())
-                .map(StageEntries::entry)
+                .map(StageForms::form)
                 .toList();
         CompanionFiles beside = new CompanionFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
         for (ProjectExtension one : along) {
@@ -135,19 +133,19 @@ public class ProjectTransfer {
                 fields.tableOverrides());
     }
 
-    private static List<ReportEntry> given(Project project) {
+    private static List<ReportForm> given(Project project) {
         return project.reports().stream()
                 .filter(report -> project.draft(report.id()).published())
-                .map(ReportEntries::entry)
+                .map(ReportForms::form)
                 .toList();
     }
 
-    private static List<ReportEntry> drafts(Project project) {
+    private static List<ReportForm> drafts(Project project) {
         return project.reports().stream()
                 .map(report -> project.draft(report.id()))
                 .filter(draft -> !draft.published()
                         || !draft.report().equals(project.report(draft.report().id())))
-                .map(draft -> ReportEntries.entry(draft.report()))
+                .map(draft -> ReportForms.form(draft.report()))
                 .toList();
     }
 
@@ -208,7 +206,7 @@ public class ProjectTransfer {
                 .toList();
         if (!missing.isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "source-missing",
+                    ProblemKind.INVALID_SOURCE,
                     "This project has no source “%s”.".formatted(String.join("”, “", missing)),
                     "Ask an operator to add it on Sources, or use a source that exists. Then import again."));
         }
@@ -244,7 +242,7 @@ public class ProjectTransfer {
     static SourceKind kind(SourceEntry entry) {
         return SourceKind.ofWord(entry.kind())
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-source",
+                        ProblemKind.INVALID_SOURCE,
                         "Unknown kind of source “%s”.".formatted(entry.kind()),
                         NearestName.of(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
@@ -268,50 +266,50 @@ public class ProjectTransfer {
     }
 
     /** First without references to each other, so that each reference resolves. */
-    private void parameters(Project project, List<ParameterEntry> entries) {
+    private void parameters(Project project, List<ParameterForm> entries) {
         Project now = project;
-        for (ParameterEntry entry : entries) {
+        for (ParameterForm entry : entries) {
             if (!now.parameters().containsKey(entry.name())) {
-                ParameterDefinition definition = ParameterEntries.definition(entry, 0)
-                        .withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
+                ParameterDefinition definition =
+                        entry.toDefinition().withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
                 now = now.with(edits.parameters().add(now, definition));
             }
         }
-        for (ParameterEntry entry : entries) {
+        for (ParameterForm entry : entries) {
             int version = now.parameter(entry.name()).maintenance().version();
-            now = now.with(edits.parameters().change(now, ParameterEntries.definition(entry, version)));
+            now = now.with(edits.parameters().change(now, entry.toDefinition().withVersion(version)));
         }
     }
 
-    private void report(Project project, ReportEntry entry) {
+    private void report(Project project, ReportForm entry) {
         checkReport(entry);
         if (project.hasReport(entry.id())) {
             int version = project.report(entry.id()).version();
-            edits.reports().replace(project, ReportEntries.report(entry, entry.id(), version));
+            edits.reports().replace(project, ReportForms.report(entry.identified(entry.id(), version)));
         } else {
-            Report added = ReportEntries.report(entry, entry.id(), 1);
+            Report added = ReportForms.report(entry.identified(entry.id(), 1));
             edits.reports().add(project, added);
         }
     }
 
-    private void stage(Project project, StageEntry entry) {
+    private void stage(Project project, StageForm entry) {
         int version =
                 project.hasStage(entry.name()) ? project.stage(entry.name()).version() : 0;
-        edits.stages().save(project, StageEntries.stage(entry, version));
+        edits.stages().save(project, StageForms.stage(entry.atVersion(version)));
     }
 
-    private static void checkReport(ReportEntry entry) {
+    private static void checkReport(ReportForm entry) {
         Ids.check("report", entry.id());
         Ids.name("A report", entry.name().isBlank() ? entry.id() : entry.name());
     }
 
-    private void draft(Project project, ReportEntry entry) {
+    private void draft(Project project, ReportForm entry) {
         checkReport(entry);
         if (project.hasReport(entry.id())) {
             int version = project.draft(entry.id()).report().version();
-            edits.reports().changeDraft(project, ReportEntries.report(entry, entry.id(), version));
+            edits.reports().changeDraft(project, ReportForms.report(entry.identified(entry.id(), version)));
         } else {
-            edits.reports().addDraft(project, ReportEntries.report(entry, entry.id(), 1));
+            edits.reports().addDraft(project, ReportForms.report(entry.identified(entry.id(), 1)));
         }
     }
 }

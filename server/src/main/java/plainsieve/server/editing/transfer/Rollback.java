@@ -11,10 +11,11 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
+import plainsieve.files.forms.ParameterForm;
+import plainsieve.files.forms.ReportForm;
 import plainsieve.server.definitions.edits.RemovedObjects;
 import plainsieve.server.definitions.edits.ReportEdits;
 import plainsieve.server.definitions.model.NotFoundException;
@@ -63,9 +64,9 @@ public class Rollback {
                 file.format(),
                 "",
                 List.of(),
-                only(kind == ProjectDifference.Kind.PARAMETER, file.parameters(), ParameterEntry::name, id),
+                only(kind == ProjectDifference.Kind.PARAMETER, file.parameters(), ParameterForm::name, id),
                 only(kind == ProjectDifference.Kind.QUERY, file.queries(), ProjectFile.QueryEntry::id, id),
-                only(kind == ProjectDifference.Kind.REPORT, file.reports(), ProjectFile.ReportEntry::id, id),
+                only(kind == ProjectDifference.Kind.REPORT, file.reports(), ReportForm::id, id),
                 List.of(),
                 List.of());
         if (alone.parameters().size() + alone.queries().size() + alone.reports().size() == 0) {
@@ -86,13 +87,12 @@ public class Rollback {
     /** Reports first: they use queries, which use parameters. Objects that drafts need stay. */
     private void removeOthers(Project project, ProjectFile then) {
         DraftDependencies needed = DraftDependencies.of(project);
-        Set<String> reportIds =
-                ids(then.reports().stream().map(ProjectFile.ReportEntry::id).toList());
+        Set<String> reportIds = ids(then.reports().stream().map(ReportForm::id).toList());
         project.reports().stream()
                 .filter(report -> project.draft(report.id()).published() && !reportIds.contains(report.id()))
                 .forEach(report -> reports.remove(project, report));
         Set<String> names =
-                ids(then.parameters().stream().map(ParameterEntry::name).toList());
+                ids(then.parameters().stream().map(ParameterForm::name).toList());
         names.addAll(needed.parameters());
         removeExcept(project, DefinitionKind.PARAMETER, names);
         Set<String> queryIds =
@@ -128,9 +128,8 @@ public class Rollback {
                 .collect(Collectors.toMap(ProjectFile.QueryEntry::id, ProjectFile.QueryEntry::draftFile));
         draftFiles.values().forEach(file -> texts.put(file, now.texts().get(file)));
         ProjectFile file = then.file();
-        Set<String> reportIds =
-                ids(file.reports().stream().map(ProjectFile.ReportEntry::id).toList());
-        List<ProjectFile.ReportEntry> drafts = now.file().drafts().stream()
+        Set<String> reportIds = ids(file.reports().stream().map(ReportForm::id).toList());
+        List<ReportForm> drafts = now.file().drafts().stream()
                 .filter(draft -> reportIds.contains(draft.id()))
                 .toList();
         return new ProjectFolder(

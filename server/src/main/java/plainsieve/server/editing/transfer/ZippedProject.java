@@ -9,6 +9,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.files.CompanionFiles;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
@@ -61,6 +62,6 @@ public final class ZippedProject {
 
     private static ProblemException refused(String message) {
         return new ProblemException(
-                Problem.of("bad-project-file", message, "Choose a ZIP file exported by Plain Sieve."));
+                Problem.of(ProblemKind.INVALID_FILE, message, "Choose a ZIP file exported by Plain Sieve."));
     }
 }

@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.accounts.AuthenticatedPerson;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.access.accounts.SignInService;
@@ -73,7 +74,9 @@ public class CallerResolver {
         AuthenticatedPerson authenticatedPerson = required();
         if (!authenticatedPerson.isInPerson()) {
             throw new ProblemException(Problem.of(
-                    "not-for-keys", "An API key cannot change the account it belongs to.", "Sign in to do this."));
+                    ProblemKind.NOT_PERMITTED,
+                    "An API key cannot change the account it belongs to.",
+                    "Sign in to do this."));
         }
         return authenticatedPerson;
     }

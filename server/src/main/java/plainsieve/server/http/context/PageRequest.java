@@ -8,6 +8,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.web.util.UriComponentsBuilder;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The requested part of a list: {@code limit} items, those after the item with the ID {@code after}. If there are more, the header Link
@@ -55,7 +56,9 @@ public final class PageRequest {
             }
         }
         throw new ProblemException(Problem.of(
-                "bad-page", "The list has no item “%s”.".formatted(after), "Request the list from its beginning."));
+                ProblemKind.INVALID_REQUEST,
+                "The list has no item “%s”.".formatted(after),
+                "Request the list from its beginning."));
     }
 
     private int limit() {
@@ -65,7 +68,9 @@ public final class PageRequest {
         }
         if (!limit.matches("\\d{1,4}") || Integer.parseInt(limit) < 1 || Integer.parseInt(limit) > LARGEST) {
             throw new ProblemException(Problem.of(
-                    "bad-page", "A page cannot have %s items.".formatted(limit), "Use 1 to %d.".formatted(LARGEST)));
+                    ProblemKind.INVALID_REQUEST,
+                    "A page cannot have %s items.".formatted(limit),
+                    "Use 1 to %d.".formatted(LARGEST)));
         }
         return Integer.parseInt(limit);
     }

@@ -12,8 +12,8 @@ import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.body.ChoiceBody;
-import plainsieve.server.body.ParameterBody;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.body.QuestionBodies;
 import plainsieve.server.body.ReportBodies.ReportBody;
 import plainsieve.server.body.ReportBodies.ReportContentBody;
@@ -68,7 +68,7 @@ public class ReportContent {
     }
 
     /** Without computed ones and trial values, and with current defaults. In the project's order. */
-    private List<ParameterBody> chosenByReaders(Project project, Caller caller, Set<String> names) {
+    private List<ParameterForm> chosenByReaders(Project project, Caller caller, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
                 .map(definition -> asIsTheirs(definition, choiceResolver.opening(project, caller, definition)))
@@ -76,7 +76,7 @@ public class ReportContent {
     }
 
     /* Without a list, the permitted values become one: they can be selected instead of typed. */
-    private static ParameterBody asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
+    private static ParameterForm asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
         List<ListedValue> theirs = Stream.ofNullable(opening.determined().get(definition.name()))
                 .flatMap(held -> held.values().stream())
                 .map(ListedValue::of)
@@ -84,13 +84,13 @@ public class ReportContent {
         ParameterDefinition told = theirs.isEmpty() || definition.list().exists()
                 ? definition
                 : definition.withList(new ListDefinition.Typed(theirs, ColumnReference.NONE));
-        return ParameterBody.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
+        return ParameterForm.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
     }
 
     /** @param caller with fixed choices */
     public QuestionBodies.QuestionBody question(
-            Project project, Caller caller, Report report, Map<String, ChoiceBody> choices, Locale locale) {
-        RequestedChoices requested = ReportRunRequests.choices(project, caller, report, ChoiceBody.texts(choices));
+            Project project, Caller caller, Report report, Map<String, ChoiceForm> choices, Locale locale) {
+        RequestedChoices requested = ReportRunRequests.choices(project, caller, report, ChoiceForm.texts(choices));
         QuestionRenderer.Question question = questionRenderer.render(project, report, requested, locale);
         Map<String, String> former = project.formerNames();
         List<String> byLink = caller.fixed().keySet().stream()

@@ -6,7 +6,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 import plainsieve.core.view.ViewPart;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.RunBodies;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
@@ -40,7 +40,7 @@ public class ViewOrders {
                 whom.report(),
                 whom.kind(),
                 ReportRunRequests.choices(
-                        whom.project(), whom.caller(), whom.report(), ChoiceBody.texts(body.choices())),
+                        whom.project(), whom.caller(), whom.report(), ChoiceForm.texts(body.choices())),
                 new ReportRunRequests.ViewRequest(
                         body.runId(),
                         RunRequest.Text.live(whom.project().queryInStage(view.queryId())),

@@ -1,21 +1,19 @@
 package plainsieve.server.jobs.copies;
 
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import plainsieve.core.dialect.DatePart;
-import plainsieve.files.CopiesFile.CopyEntry;
+import plainsieve.files.forms.CopyForm;
 import plainsieve.server.definitions.edits.RemovedObjects;
 import plainsieve.server.definitions.forms.StoredForms;
-import plainsieve.server.jobs.schedules.ScheduleEntry;
 import plainsieve.server.records.ParsedRowCache;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRecords;
 import plainsieve.server.records.definitions.DefinitionRow;
 
-/** Definitions of stored copies in the database and in files. */
+/** Definitions of stored copies in the database. */
 @Component
 class CopyDefinitions {
     private final DefinitionRecords records;
@@ -50,48 +48,17 @@ class CopyDefinitions {
     }
 
     StoredCopy copy(DefinitionRow row) {
-        return copy(forms.read(row.form(), CopyEntry.class), Instant.parse(row.since()), row.version());
-    }
-
-    /** @param since start of its schedule */
-    static StoredCopy copy(CopyEntry kept, Instant since, int version) {
-        int colon = kept.partitionBy().lastIndexOf(':');
-        Optional<StoredCopy.Parts> parts = colon < 1
-                ? Optional.empty()
-                : DatePart.ofWord(kept.partitionBy().substring(colon + 1))
-                        .map(stretch -> new StoredCopy.Parts(
-                                kept.partitionBy().substring(0, colon), stretch, kept.refreshedPartitions()));
-        return new StoredCopy(
-                kept.id(),
-                kept.name(),
-                kept.query(),
-                parts,
-                new ScheduleEntry(kept.cron(), kept.timeZone(), kept.missedRuns(), kept.after()).read(),
-                kept.paused(),
-                since,
-                version);
-    }
-
-    static CopyEntry entry(StoredCopy copy) {
-        String by = copy.parts().map(StoredCopy.Parts::key).orElse("");
-        int again = copy.parts().map(StoredCopy.Parts::again).orElse(0);
-        ScheduleEntry when = ScheduleEntry.of(copy.schedule());
-        return new CopyEntry(
-                copy.id(),
-                copy.name(),
-                copy.queryId(),
-                by,
-                again,
-                when.every(),
-                when.zone(),
-                when.missed(),
-                when.after(),
-                copy.paused());
+        CopyForm form = forms.form(row.form(), CopyForm.class).identified(row.id(), row.version());
+        return CopyForms.copy(form, Instant.parse(row.since()), ZoneOffset.UTC);
     }
 
     private DefinitionRow row(String projectId, StoredCopy copy) {
         return DefinitionRow.of(
-                        projectId, DefinitionKind.STORED_COPY, copy.id(), forms.write(entry(copy)), copy.version())
+                        projectId,
+                        DefinitionKind.STORED_COPY,
+                        copy.id(),
+                        forms.write(CopyForms.form(copy)),
+                        copy.version())
                 .startingAt(copy.since().toString());
     }
 }

@@ -17,6 +17,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.edits.Ids;
 import plainsieve.server.definitions.edits.Restoration;
 import plainsieve.server.definitions.model.CopiesSource;
@@ -24,7 +25,6 @@ import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.model.StillUsedException;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobRunner;
-import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.jobs.schedules.Timetable;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
@@ -56,21 +56,18 @@ public class CopyEdits implements Restoration {
         this.clock = clock;
     }
 
-    /** Creates a copy of a query's result without a schedule; it is filled at once. */
+    /** Creates a copy, with an ID from its name. It is filled at once. Throws as {@link #change}. */
     @Transactional
-    public StoredCopy add(Project project, String queryId, String wanted) {
-        project.query(queryId);
-        String called = Ids.name("A copy", wanted);
+    public StoredCopy add(Project project, StoredCopy draft) {
+        String called = Ids.name("A copy", draft.name());
         // It is a table name, which cannot begin with a digit.
         String name = Character.isDigit(called.charAt(0)) ? "copy " + called : called;
         String id = Ids.of(
                 name, "copy", taken -> storedCopies.find(project.id(), taken).isPresent());
-        StoredCopy copy =
-                new StoredCopy(id, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
         prepare(project);
-        save(project, copy);
-        jobRunner.runNow(project.id(), StoredCopy.KIND, copy.id(), "hand");
-        return storedCopies.get(project.id(), copy.id());
+        save(project, draft.identified(id).startingAt(clock.instant()));
+        jobRunner.runNow(project.id(), StoredCopy.KIND, id, "hand");
+        return storedCopies.get(project.id(), id);
     }
 
     /** Creates the source of a project's copies if there is none. */
@@ -115,22 +112,12 @@ public class CopyEdits implements Restoration {
     public void change(Project project, StoredCopy copy) {
         StoredCopy before = storedCopies.get(project.id(), copy.id());
         boolean same = before.schedule().equals(copy.schedule()) && before.paused() == copy.paused();
-        save(
-                project,
-                new StoredCopy(
-                        copy.id(),
-                        Ids.name("A copy", copy.name()),
-                        copy.queryId(),
-                        copy.parts(),
-                        copy.schedule(),
-                        copy.paused(),
-                        same ? before.since() : clock.instant(),
-                        copy.version()));
+        save(project, copy.startingAt(same ? before.since() : clock.instant()));
     }
 
     private void save(Project project, StoredCopy copy) {
         check(project, copy);
-        if (!kept.save(project.id(), copy)) {
+        if (!kept.save(project.id(), copy.named(Ids.name("A copy", copy.name())))) {
             throw new EditConflictException("The copy “%s”".formatted(copy.name()));
         }
     }
@@ -158,7 +145,7 @@ public class CopyEdits implements Restoration {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("bad-copy", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_STORED_COPY, message, advice));
     }
 
     /**

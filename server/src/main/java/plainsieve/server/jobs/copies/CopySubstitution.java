@@ -4,9 +4,8 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.definitions.edits.QueryEdits;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.CachePolicy;
-import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.project.Project;
 
@@ -14,24 +13,16 @@ import plainsieve.server.definitions.project.Project;
 @Service
 public class CopySubstitution {
     private final StoredCopies storedCopies;
-    private final QueryEdits edits;
 
-    CopySubstitution(StoredCopies storedCopies, QueryEdits edits) {
+    CopySubstitution(StoredCopies storedCopies) {
         this.storedCopies = storedCopies;
-        this.edits = edits;
     }
 
-    /**
-     * Sets whether reports read the copy.
-     *
-     * @throws ProblemException if a copy contains another query, is not filled yet, or the query has parameters
-     * @throws EditConflictException for a version conflict
-     */
-    public Query setCachePolicy(Project project, Query query, CachePolicy how) {
-        if (how instanceof CachePolicy.StoredCopy copy) {
+    /** Throws {@link ProblemException} if the policy reads a copy of another query or without rows, or the query has parameters. */
+    public void check(Project project, Query query, CachePolicy policy) {
+        if (policy instanceof CachePolicy.StoredCopy copy) {
             check(project, query, storedCopies.get(project.id(), copy.id()));
         }
-        return edits.setCachePolicy(project, query, how);
     }
 
     private void check(Project project, Query query, StoredCopy copy) {
@@ -50,6 +41,6 @@ public class CopySubstitution {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("bad-copy", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_STORED_COPY, message, advice));
     }
 }

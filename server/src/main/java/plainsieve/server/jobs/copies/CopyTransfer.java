@@ -6,10 +6,13 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
+import plainsieve.files.forms.CopyForm;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.editing.transfer.ProjectExtension;
+import plainsieve.server.runtime.settings.Settings;
 
 /** The stored copies of a project out to its files and in from them. */
 @Component
@@ -19,18 +22,20 @@ class CopyTransfer implements ProjectExtension {
 
     private final StoredCopies storedCopies;
     private final CopyEdits edits;
+    private final Settings settings;
     private final Clock clock;
 
-    CopyTransfer(StoredCopies storedCopies, CopyEdits edits, Clock clock) {
+    CopyTransfer(StoredCopies storedCopies, CopyEdits edits, Settings settings, Clock clock) {
         this.storedCopies = storedCopies;
         this.edits = edits;
+        this.settings = settings;
         this.clock = clock;
     }
 
     @Override
     public CompanionFiles exportFiles(String projectId, CompanionFiles beside) {
         return beside.with(new CopiesFile(
-                storedCopies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
+                storedCopies.of(projectId).stream().map(CopyForms::form).toList()));
     }
 
     @Override
@@ -42,7 +47,7 @@ class CopyTransfer implements ProjectExtension {
 
     @Override
     public void importFiles(Project project, CompanionFiles beside) {
-        List<CopiesFile.CopyEntry> entries = beside.copies().copies();
+        List<CopyForm> entries = beside.copies().copies();
         // A copy may be refreshed after another one that follows in the file.
         entries.stream()
                 .filter(entry -> storedCopies.find(project.id(), entry.id()).isEmpty())
@@ -50,10 +55,10 @@ class CopyTransfer implements ProjectExtension {
         entries.forEach(entry -> importCopy(project, entry));
     }
 
-    private void importCopy(Project project, CopiesFile.CopyEntry entry) {
+    private void importCopy(Project project, CopyForm entry) {
         if (!entry.id().matches(IDS)) {
             throw new ProblemException(Problem.of(
-                    "bad-id",
+                    ProblemKind.INVALID_NAME,
                     "Invalid copy ID “%s”.".formatted(entry.id()),
                     "Use small letters, digits and hyphens, a letter first."));
         }
@@ -61,7 +66,8 @@ class CopyTransfer implements ProjectExtension {
                 .find(project.id(), entry.id())
                 .map(StoredCopy::version)
                 .orElse(0);
-        edits.addImported(project, CopyDefinitions.copy(entry, clock.instant(), version));
+        edits.addImported(
+                project, CopyForms.copy(entry.identified(entry.id(), version), clock.instant(), settings.zone()));
     }
 
     @Override

@@ -46,4 +46,16 @@ public record StoredCopy(
     public String table() {
         return CopiesSource.table(id);
     }
+
+    StoredCopy identified(String newId) {
+        return new StoredCopy(newId, name, queryId, parts, schedule, paused, since, version);
+    }
+
+    StoredCopy named(String newName) {
+        return new StoredCopy(id, newName, queryId, parts, schedule, paused, since, version);
+    }
+
+    StoredCopy startingAt(Instant start) {
+        return new StoredCopy(id, name, queryId, parts, schedule, paused, start, version);
+    }
 }

@@ -7,8 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.files.forms.DownloadFormat;
 import plainsieve.server.jobs.schedules.Schedule;
-import plainsieve.server.results.downloads.DownloadFormat;
 
 /**
  * A report that is sent by email.
@@ -30,6 +30,18 @@ public record Delivery(
         int version) {
     /** Its keyword among scheduled objects. */
     public static final String KIND = "delivery";
+
+    Delivery identified(String newId) {
+        return new Delivery(newId, name, content, to, schedule, paused, since, version);
+    }
+
+    Delivery named(String newName) {
+        return new Delivery(id, newName, content, to, schedule, paused, since, version);
+    }
+
+    Delivery startingAt(Instant start) {
+        return new Delivery(id, name, content, to, schedule, paused, start, version);
+    }
 
     /**
      * The content of a delivery and its condition.

@@ -5,6 +5,7 @@ import java.util.Set;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.View;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.model.Report;
@@ -75,7 +76,7 @@ class DeliveryCheck {
                 .problems()
                 .stream()
                 .filter(problem -> problem.parameter().filter(said::contains).isPresent()
-                        && !problem.kind().equals("list-not-there"))
+                        && !problem.kind().equals(ProblemKind.LIST_UNAVAILABLE))
                 .findFirst()
                 .ifPresent(problem -> {
                     throw new ProblemException(problem);
@@ -96,6 +97,6 @@ class DeliveryCheck {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("bad-delivery", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_DELIVERY, message, advice));
     }
 }

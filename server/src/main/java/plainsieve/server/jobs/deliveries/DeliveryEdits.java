@@ -1,8 +1,6 @@
 package plainsieve.server.jobs.deliveries;
 
 import java.time.Clock;
-import java.util.List;
-import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.ProblemException;
@@ -11,7 +9,6 @@ import plainsieve.server.definitions.edits.Restoration;
 import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobRunner;
-import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
 
@@ -33,22 +30,14 @@ public class DeliveryEdits implements Restoration {
         this.clock = clock;
     }
 
-    /** A delivery of a report without recipients and without a schedule. */
-    public Delivery add(Project project, String reportId, String wanted) {
-        project.report(reportId);
-        String name = Ids.name("A delivery", wanted);
+    /** Creates a delivery, with an ID from its name. Throws as {@link #change}. */
+    public Delivery add(Project project, Delivery draft) {
+        String name = Ids.name("A delivery", draft.name());
         String id = Ids.of(
                 name, "delivery", taken -> deliveries.find(project.id(), taken).isPresent());
-        Delivery delivery = new Delivery(
-                id,
-                name,
-                new Delivery.Content(reportId, Map.of(), new Delivery.Unconditional(), List.of()),
-                new Delivery.NamedRecipients(List.of()),
-                new Schedule.ByHand(),
-                false,
-                clock.instant(),
-                0);
-        save(project, delivery);
+        check.require(project, draft);
+        check.requireChoices(project, draft);
+        save(project, draft.identified(id).startingAt(clock.instant()));
         return deliveries.get(project.id(), id);
     }
 
@@ -74,22 +63,12 @@ public class DeliveryEdits implements Restoration {
 
     private void save(Project project, Delivery before, Delivery delivery) {
         boolean same = before.schedule().equals(delivery.schedule()) && before.paused() == delivery.paused();
-        save(
-                project,
-                new Delivery(
-                        delivery.id(),
-                        Ids.name("A delivery", delivery.name()),
-                        delivery.content(),
-                        delivery.to(),
-                        delivery.schedule(),
-                        delivery.paused(),
-                        same ? before.since() : clock.instant(),
-                        delivery.version()));
+        save(project, delivery.startingAt(same ? before.since() : clock.instant()));
     }
 
     private void save(Project project, Delivery delivery) {
         check.require(project, delivery);
-        if (!kept.save(project.id(), delivery)) {
+        if (!kept.save(project.id(), delivery.named(Ids.name("A delivery", delivery.name())))) {
             throw new EditConflictException("The delivery “%s”".formatted(delivery.name()));
         }
     }

@@ -11,6 +11,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.model.Stage;
@@ -167,7 +168,7 @@ class DeliveryEmailBuilder {
                     .filter(one -> one.label().equalsIgnoreCase(passes.label()))
                     .findFirst()
                     .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-delivery",
+                            ProblemKind.INVALID_DELIVERY,
                             "The report has no figure “%s” any more.".formatted(passes.label()),
                             "Set the send condition again.")));
             Optional<BigDecimal> value = figure.value().flatMap(DeliveryEmailBuilder::number);

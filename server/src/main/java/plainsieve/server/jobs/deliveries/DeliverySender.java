@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobOutcome;
@@ -179,7 +180,7 @@ class DeliverySender {
 
         /* No permitted values or an invalid definition: permanent. A list that cannot be queried is temporary. */
         private void impossible(EmailRow row, ProblemException e) {
-            if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
+            if (e.problems().stream().anyMatch(problem -> problem.kind().equals(ProblemKind.LIST_UNAVAILABLE))) {
                 later(row, "", e.getMessage());
             } else {
                 become(row, EmailRow.State.REFUSED, "", e.getMessage());

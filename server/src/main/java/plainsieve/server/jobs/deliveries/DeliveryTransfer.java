@@ -8,6 +8,7 @@ import plainsieve.files.DeliveriesFile;
 import plainsieve.server.definitions.edits.Ids;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.editing.transfer.ProjectExtension;
+import plainsieve.server.runtime.settings.Settings;
 
 /** The deliveries of a project out to its files and in from them, after the copies behind which some are sent. */
 @Component
@@ -15,19 +16,20 @@ import plainsieve.server.editing.transfer.ProjectExtension;
 class DeliveryTransfer implements ProjectExtension {
     private final Deliveries deliveries;
     private final DeliveryEdits edits;
+    private final Settings settings;
     private final Clock clock;
 
-    DeliveryTransfer(Deliveries deliveries, DeliveryEdits edits, Clock clock) {
+    DeliveryTransfer(Deliveries deliveries, DeliveryEdits edits, Settings settings, Clock clock) {
         this.deliveries = deliveries;
         this.edits = edits;
+        this.settings = settings;
         this.clock = clock;
     }
 
     @Override
     public CompanionFiles exportFiles(String projectId, CompanionFiles beside) {
-        return beside.with(new DeliveriesFile(deliveries.of(projectId).stream()
-                .map(DeliveryDefinitions::entry)
-                .toList()));
+        return beside.with(new DeliveriesFile(
+                deliveries.of(projectId).stream().map(DeliveryForms::form).toList()));
     }
 
     @Override
@@ -38,7 +40,9 @@ class DeliveryTransfer implements ProjectExtension {
                     .find(project.id(), entry.id())
                     .map(Delivery::version)
                     .orElse(0);
-            edits.addImported(project, DeliveryDefinitions.delivery(entry, clock.instant(), version));
+            edits.addImported(
+                    project,
+                    DeliveryForms.delivery(entry.identified(entry.id(), version), clock.instant(), settings.zone()));
         });
     }
 }

@@ -14,6 +14,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Groups;
 import plainsieve.server.definitions.project.Project;
@@ -229,6 +230,6 @@ class RecipientResolver {
     }
 
     private static ProblemException invalid(String message, String advice) {
-        return new ProblemException(Problem.of("bad-delivery", message, advice));
+        return new ProblemException(Problem.of(ProblemKind.INVALID_DELIVERY, message, advice));
     }
 }

@@ -4,6 +4,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.jobs.mail.MailTransport;
 import plainsieve.server.people.Caller;
@@ -27,7 +28,7 @@ public class TestAddress {
         return MailAddress.read(address)
                 .filter(mailTransport::mayGoTo)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-address",
+                        ProblemKind.INVALID_EMAIL_ADDRESS,
                         address.isEmpty()
                                 ? "You have no email address."
                                 : "Emails to “%s” are not allowed.".formatted(address),

@@ -12,6 +12,7 @@ import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.access.security.SecretBox;
 import plainsieve.server.records.jobs.UnsubscribedRecords;
 
@@ -67,7 +68,7 @@ public class Unsubscriptions {
             // Not a token; rejected below.
         }
         throw new ProblemException(Problem.of(
-                "bad-unsubscribe-link",
+                ProblemKind.INVALID_LINK,
                 "This link is incomplete.",
                 "Open it from the email again, or copy all of it."));
     }

@@ -2,6 +2,7 @@ package plainsieve.server.jobs.schedules;
 
 import java.time.ZoneId;
 import java.util.Optional;
+import plainsieve.files.forms.ScheduleForm.MissedRuns;
 
 /** When something is done automatically. */
 public sealed interface Schedule {
@@ -33,18 +34,10 @@ public sealed interface Schedule {
      * @param zone time zone of the schedule
      * @param missed what happens to times at which this server was down
      */
-    record Times(String cron, ZoneId zone, Missed missed) implements Schedule {
+    record Times(String cron, ZoneId zone, MissedRuns missed) implements Schedule {
         @Override
         public Optional<Times> times() {
             return Optional.of(this);
         }
-    }
-
-    /** How missed times are handled. */
-    enum Missed {
-        /** Done once, however many they were. */
-        CATCH_UP,
-        /** Left out: the next time will do. */
-        LEAVE
     }
 }

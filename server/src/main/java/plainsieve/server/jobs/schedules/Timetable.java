@@ -11,6 +11,7 @@ import java.util.Optional;
 import org.springframework.scheduling.support.CronExpression;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
  * The times of a schedule across clock changes. A fixed hour runs once on each of its days: a
@@ -49,7 +50,7 @@ public final class Timetable {
     private static ProblemException invalid(String cron, String why) {
         return new ProblemException(
                 Problem.of(
-                        "bad-schedule",
+                        ProblemKind.INVALID_SCHEDULE,
                         "“%s” is no schedule. %s".formatted(cron, why),
                         "Write minute, hour, day of the month, month and day of the week, such as 30 6 * * 1-5, or words: every weekday at 06:30."));
     }

@@ -13,6 +13,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
+import plainsieve.files.forms.DownloadFormat;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
@@ -36,7 +37,7 @@ public class Downloads {
     private static final int BUFFER = 1 << 15;
 
     private final QueryRunner queryRunner;
-    private final DownloadFormat.Tools tools;
+    private final JsonMapper json;
     private final Spools spools;
     private final Cache<Cancellations.RunKey, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
@@ -44,7 +45,7 @@ public class Downloads {
     Downloads(QueryRunner queryRunner, JsonMapper json, Spools spools) {
         this.spools = spools;
         this.queryRunner = queryRunner;
-        this.tools = new DownloadFormat.Tools(json, spools);
+        this.json = json;
     }
 
     /** A file that was ordered, and how far it is. */
@@ -186,7 +187,7 @@ public class Downloads {
 
         @Override
         public void columns(List<Column> columns) {
-            BackgroundRowWriter.Opening file = () -> download.format.writer(out, download.header, tools);
+            BackgroundRowWriter.Opening file = () -> RowWriter.of(download.format, out, download.header, json, spools);
             beside = Optional.of(new BackgroundRowWriter(file, columns, spools.runs()));
         }
 

@@ -15,6 +15,7 @@ import plainsieve.core.statement.RunnableText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
@@ -81,7 +82,7 @@ public class StatementReplay {
     private AnswerDigest answered(Project project, Caller caller, SentRow row) {
         Statement sent = log.again(row)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "private-values",
+                        ProblemKind.NOT_SUPPORTED,
                         "Statement %d had private values, which are not stored.".formatted(row.id()),
                         "Run it again, then compare.")));
         Statement limited =

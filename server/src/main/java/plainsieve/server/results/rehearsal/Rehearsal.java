@@ -23,7 +23,6 @@ public final class Rehearsal {
      * @param rows shown by the view
      * @param millis duration
      * @param placements number of choices by place: "2 by index, 1 while scanning"
-     * @param verdict passed, refused (as expected), failed, or slow
      * @param sentId its statement in Sent; 0 if none was sent
      */
     public record RehearsalCase(
@@ -37,12 +36,37 @@ public final class Rehearsal {
             boolean more,
             double millis,
             String placements,
-            String verdict,
+            Verdict verdict,
             String explanation,
             long sentId) {}
 
+    /** How a case ended. */
+    public enum Verdict {
+        PASSED,
+        /** Rejected, as it should be. */
+        REFUSED,
+        FAILED,
+        SLOW;
+
+        boolean isAnswered() {
+            return this == PASSED || this == SLOW;
+        }
+    }
+
     /** A finding to look at before publishing. @param queryId its query; empty if there is none */
-    public record RehearsalFinding(String kind, String message, String queryId, int line) {}
+    public record RehearsalFinding(FindingKind kind, String message, String queryId, int line) {}
+
+    /** The kinds of findings. */
+    public enum FindingKind {
+        SLOW_LIST,
+        ROW_ACCESS,
+        HARD_CODED_VALUE,
+        UNREADABLE_QUERY,
+        /** A control that no view uses. */
+        UNUSED_PARAMETER,
+        /** A query that ignores a parameter that most queries of the report use. */
+        IGNORED_PARAMETER
+    }
 
     /** A snapshot of a rehearsal. */
     public record RehearsalState(

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.notice.NoticeKind;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -38,13 +39,17 @@ final class RehearsalFindings {
         listMillis.forEach((name, millis) -> {
             if (millis > SLOW_LIST_MILLIS) {
                 all.add(new Rehearsal.RehearsalFinding(
-                        "slow-list", "The list of :%s took %.1f s.".formatted(name, millis / 1000), "", 0));
+                        Rehearsal.FindingKind.SLOW_LIST,
+                        "The list of :%s took %.1f s.".formatted(name, millis / 1000),
+                        "",
+                        0));
             }
         });
         all.addAll(rehearsalFindings.unused());
         all.addAll(rehearsalFindings.ignored());
         RowAccessWarnings.of(project, report)
-                .forEach(said -> all.add(new Rehearsal.RehearsalFinding("held", said, "", 0)));
+                .forEach(
+                        said -> all.add(new Rehearsal.RehearsalFinding(Rehearsal.FindingKind.ROW_ACCESS, said, "", 0)));
         return all;
     }
 
@@ -52,16 +57,16 @@ final class RehearsalFindings {
         try {
             PreparedQuery prepared = project.prepare(query, query.draftText());
             return Notices.of(prepared.query(), prepared.dialect(), Map.of(), ColumnFacts.none()).stream()
-                    .filter(notice -> notice.kind().equals("leftover-value"))
+                    .filter(notice -> notice.kind() == NoticeKind.HARD_CODED_VALUE)
                     .map(notice -> new Rehearsal.RehearsalFinding(
-                            "leftover-value",
+                            Rehearsal.FindingKind.HARD_CODED_VALUE,
                             notice.message(),
                             query.id(),
                             notice.place().map(TextLocation::line).orElse(0)))
                     .toList();
         } catch (ProblemException e) {
             return List.of(new Rehearsal.RehearsalFinding(
-                    "unreadable",
+                    Rehearsal.FindingKind.UNREADABLE_QUERY,
                     e.getMessage(),
                     query.id(),
                     e.first().place().map(TextLocation::line).orElse(0)));
@@ -77,7 +82,10 @@ final class RehearsalFindings {
                 .flatMap(control -> control.parameters().stream())
                 .filter(name -> !used.contains(name))
                 .map(name -> new Rehearsal.RehearsalFinding(
-                        "unused-parameter", "No view of this report uses :%s.".formatted(name), "", 0))
+                        Rehearsal.FindingKind.UNUSED_PARAMETER,
+                        "No view of this report uses :%s.".formatted(name),
+                        "",
+                        0))
                 .toList();
     }
 
@@ -95,7 +103,7 @@ final class RehearsalFindings {
                     .isPresent();
             if (shared && !limit) {
                 without.forEach(id -> findings.add(new Rehearsal.RehearsalFinding(
-                        "ignored-parameter",
+                        Rehearsal.FindingKind.IGNORED_PARAMETER,
                         "“%s” does not use :%s, which other queries of this report do."
                                 .formatted(project.query(id).name(), name),
                         id,

@@ -1,7 +1,6 @@
 package plainsieve.server.results.rehearsal;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -40,24 +39,8 @@ class RehearsalRunner {
         this.evidenceService = evidenceService;
     }
 
-    /** How a case ended. */
-    private enum Ending {
-        PASSED,
-        REFUSED,
-        FAILED,
-        SLOW;
-
-        String word() {
-            return name().toLowerCase(Locale.ROOT);
-        }
-
-        boolean isAnswered() {
-            return this == PASSED || this == SLOW;
-        }
-    }
-
     /** The result of one view in one case. @param line of its text; 0 if there is none */
-    private record ViewResult(View view, RunObserver heard, Ending ended, String explanation, int line) {}
+    private record ViewResult(View view, RunObserver heard, Rehearsal.Verdict ended, String explanation, int line) {}
 
     /** The events of a run. */
     private static final class RunObserver implements RunListener {
@@ -83,7 +66,7 @@ class RehearsalRunner {
                     .orElseGet(() -> line(one));
         } catch (RuntimeException e) {
             LOG.error("A case of the rehearsal of {} was aborted", on.report().id(), e);
-            return line(one, Ending.FAILED, "It was aborted here. The server log has details.");
+            return line(one, Rehearsal.Verdict.FAILED, "It was aborted here. The server log has details.");
         }
     }
 
@@ -99,7 +82,7 @@ class RehearsalRunner {
                 }
                 // A table shows the number of rows; figures always have one.
                 boolean more = tells.isEmpty() || view.shown() instanceof ViewContent.Table;
-                tells = more || performed.ended() == Ending.SLOW ? Optional.of(performed) : tells;
+                tells = more || performed.ended() == Rehearsal.Verdict.SLOW ? Optional.of(performed) : tells;
             }
         }
         return tells;
@@ -129,24 +112,26 @@ class RehearsalRunner {
             return new ViewResult(
                     view,
                     heard,
-                    asItShould ? Ending.REFUSED : Ending.FAILED,
+                    asItShould ? Rehearsal.Verdict.REFUSED : Rehearsal.Verdict.FAILED,
                     of + problem.get().inWords(),
                     problem.get().place().map(TextLocation::line).orElse(0));
         }
         if (one.refusal()) {
-            return new ViewResult(view, heard, Ending.FAILED, "This should have been refused, but returned rows.", 0);
+            return new ViewResult(
+                    view, heard, Rehearsal.Verdict.FAILED, "This should have been refused, but returned rows.", 0);
         }
         boolean slow = heard.summary.totalMillis() > SLOW_MILLIS;
-        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.PASSED, slow ? "It was slow." : "", 0);
+        return new ViewResult(
+                view, heard, slow ? Rehearsal.Verdict.SLOW : Rehearsal.Verdict.PASSED, slow ? "It was slow." : "", 0);
     }
 
     private static Rehearsal.RehearsalCase line(RehearsalCase one) {
-        return line(one, Ending.PASSED, "No view depends on it.");
+        return line(one, Rehearsal.Verdict.PASSED, "No view depends on it.");
     }
 
-    private static Rehearsal.RehearsalCase line(RehearsalCase one, Ending ended, String explanation) {
+    private static Rehearsal.RehearsalCase line(RehearsalCase one, Rehearsal.Verdict ended, String explanation) {
         return new Rehearsal.RehearsalCase(
-                one.name(), names(one), inWords(one), "", "", 0, 0, false, 0, "", ended.word(), explanation, 0);
+                one.name(), names(one), inWords(one), "", "", 0, 0, false, 0, "", ended, explanation, 0);
     }
 
     private Rehearsal.RehearsalCase line(DraftOrders.OnStage on, RehearsalCase one, ViewResult performed) {
@@ -163,7 +148,7 @@ class RehearsalRunner {
                 heard.summary.more(),
                 heard.summary.totalMillis(),
                 answered ? placements(on, heard.sentId) : "",
-                performed.ended().word(),
+                performed.ended(),
                 performed.explanation(),
                 heard.sentId);
     }

@@ -7,6 +7,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewPart;
@@ -22,7 +23,7 @@ import plainsieve.sources.SourceFailure;
 public class StatementFormRehearsal {
     /* Figures compared with the previous period have none while no period is chosen; the query is not at fault. */
     /** Of a comparison: the choice is not a range with a previous period. Readers never see this error. */
-    static final String NO_SPAN = "no-span";
+    static final ProblemKind NO_SPAN = ProblemKind.NO_COMPARISON;
 
     private final DraftOrders orders;
     private final QueryRunner queryRunner;
@@ -99,7 +100,7 @@ public class StatementFormRehearsal {
         } catch (ProblemException e) {
             return Optional.of(e.first());
         } catch (SourceFailure e) {
-            Problem problem = Problem.of("refused-statement", e.getMessage(), e.advice());
+            Problem problem = Problem.of(ProblemKind.STATEMENT_REJECTED, e.getMessage(), e.advice());
             return Optional.of(e.place().map(problem::at).orElse(problem));
         }
     }

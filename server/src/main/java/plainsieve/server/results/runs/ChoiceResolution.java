@@ -22,6 +22,7 @@ import plainsieve.core.parameter.Range;
 import plainsieve.core.parameter.RestrictedChoice;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.definitions.project.Project;
@@ -61,7 +62,7 @@ final class ChoiceResolution {
             String now = requested.mayChoose().contains(name) ? name : current;
             if (given.putIfAbsent(now, text) != null) {
                 problems.add(Problem.of(
-                                "twice-named",
+                                ProblemKind.INVALID_CHOICE,
                                 ":%s is chosen twice, once by a former name.".formatted(now),
                                 "Remove one of them from the link.")
                         .about(now));
@@ -99,7 +100,7 @@ final class ChoiceResolution {
                     && known.get(name).isComputed();
             if (computed) {
                 problems.add(Problem.of(
-                                "computed",
+                                ProblemKind.INVALID_CHOICE,
                                 ":%s is computed and cannot be chosen.".formatted(name),
                                 "Choose the parameters that it is computed from.")
                         .about(name));
@@ -108,7 +109,7 @@ final class ChoiceResolution {
             } else if (fixed.containsKey(name) && !fixed.get(name).equals(given.get(name))) {
                 String by = requested.caller().fixedBy();
                 problems.add(Problem.of(
-                                "fixed-by-link",
+                                ProblemKind.SIGNED_LINK_REQUIRED,
                                 "%s fixes :%s.".formatted(by, name),
                                 "Remove the other choice from the link.")
                         .about(name));
@@ -132,7 +133,7 @@ final class ChoiceResolution {
             }
             if (requested.signedOnly().contains(name) && !fixed.containsKey(name)) {
                 throw new ProblemException(Problem.of(
-                        "signed-link-needed",
+                        ProblemKind.SIGNED_LINK_REQUIRED,
                         "“%s” is set by a signed link.".formatted(definition.label()),
                         "Open the link that you received, or ask the report's author for one."));
             }
@@ -150,7 +151,7 @@ final class ChoiceResolution {
         } catch (SourceFailure e) {
             parameters.putIfAbsent(name, definition.toParameter());
             problems.add(Problem.of(
-                            "list-not-there",
+                            ProblemKind.LIST_UNAVAILABLE,
                             "Could not load the values of :%s: %s".formatted(name, e.getMessage()),
                             e.advice())
                     .about(name));
@@ -259,7 +260,7 @@ final class ChoiceResolution {
                                 : "between " + definition.bounds().minimum() + " and "
                                         + definition.bounds().maximum();
                 throw new ProblemException(Problem.of(
-                        "out-of-bounds",
+                        ProblemKind.INVALID_CHOICE,
                         "%s is not allowed for :%s.".formatted(value.written(), definition.name()),
                         "Choose %s.".formatted(limits)));
             }

@@ -17,6 +17,7 @@ import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.PickedValueType;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Type;
 
 /**
@@ -96,8 +97,8 @@ final class PickedFilters {
     }
 
     private static ProblemException unreadable(String picked) {
-        return new ProblemException(
-                Problem.of("bad-pick", "“%s” cannot be picked.".formatted(picked), "Open the report again."));
+        return new ProblemException(Problem.of(
+                ProblemKind.INVALID_FILTER, "“%s” cannot be picked.".formatted(picked), "Open the report again."));
     }
 
     private String chosen(Type type, boolean many, ChoiceText values) {

@@ -11,6 +11,7 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.view.ComparisonBasis;
 import plainsieve.core.view.ComparisonChoices;
 import plainsieve.core.view.View;
@@ -90,7 +91,7 @@ public class ReportRunRequests {
                 .shown()
                 .shapeOf(asked.part(), asked.sort())
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-part",
+                        ProblemKind.INVALID_REQUEST,
                         "The view “%s” has no such part.".formatted(asked.view().titleOrKind()),
                         "Open it again.")));
     }
@@ -116,7 +117,7 @@ public class ReportRunRequests {
         // A fixed choice would be compared with itself.
         if (moves && fixed) {
             throw new ProblemException(Problem.of(
-                    "not-compared",
+                    ProblemKind.NO_COMPARISON,
                     "%s fixes the parameter of the comparison."
                             .formatted(choices.caller().fixedBy()),
                     "The figures themselves are right."));

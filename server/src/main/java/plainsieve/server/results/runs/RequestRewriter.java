@@ -21,6 +21,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.Value;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;
@@ -97,7 +98,7 @@ class RequestRewriter {
                 .prepare(request.text().query(), request.text().written()));
         if (prepared.sides().isPresent() && request.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
-                    "source-is-chosen",
+                    ProblemKind.INVALID_SOURCE,
                     "“%s” reads several sources, so its source cannot be chosen by a parameter."
                             .formatted(request.text().query().name()),
                     "Give it a fixed source, or read only its own source."));
@@ -166,7 +167,7 @@ class RequestRewriter {
         }
         if (number.number() < 0) {
             throw new ProblemException(
-                    Problem.of("bad-row-limit", "A row limit must be 0 or more.", "Choose such a number.")
+                    Problem.of(ProblemKind.INVALID_ROW_LIMIT, "A row limit must be 0 or more.", "Choose such a number.")
                             .about(limit));
         }
         boolean every = used.get(limit).unlimitedValue().orElse(-1) == number.number();

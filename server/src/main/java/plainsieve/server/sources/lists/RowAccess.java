@@ -14,6 +14,7 @@ import plainsieve.core.parameter.RestrictedChoice;
 import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.forms.StoredForms;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.project.Project;
@@ -110,7 +111,7 @@ public class RowAccess {
         CachedList list = kept.now(prepared);
         if (!list.complete()) {
             throw new ProblemException(Problem.of(
-                            "too-much-for-you",
+                            ProblemKind.ROW_ACCESS_DENIED,
                             "You have more than %,d values of “%s”."
                                     .formatted(ListQueries.MOST_VALUES, definition.label()),
                             "Ask the report's author for a coarser row access rule.")
@@ -130,7 +131,7 @@ public class RowAccess {
         if (!shows(scope, things, mentioned)) {
             List<ParameterDefinition> missing = missing(scope.project(), things, mentioned);
             throw new ProblemException(Problem.of(
-                    "not-for-you",
+                    ProblemKind.ROW_ACCESS_DENIED,
                     "%s does not use “%s”, by which your rows are restricted."
                             .formatted(inWords, missing.get(0).label()),
                     "Ask the report's author to add it, or to open it to all."));

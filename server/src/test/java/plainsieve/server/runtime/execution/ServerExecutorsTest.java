@@ -11,6 +11,7 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import plainsieve.server.Waiting;
 import plainsieve.server.people.OverloadException;
 
 @Timeout(value = 30, unit = TimeUnit.SECONDS)
@@ -54,9 +55,8 @@ class ServerExecutorsTest {
         assertThat(metrics.get("executor.queued").tag("name", "lookups").gauge().value())
                 .isEqualTo(2_000);
         end.countDown();
-        while (metrics.get("executor.active").tag("name", "runs").gauge().value() > 900) {
-            TimeUnit.MILLISECONDS.sleep(10);
-        }
+        Waiting.until(
+                () -> metrics.get("executor.active").tag("name", "runs").gauge().value() <= 900);
         Future<String> later = executors.runs().submit(() -> "later");
         assertThat(later.get()).isEqualTo("later");
     }

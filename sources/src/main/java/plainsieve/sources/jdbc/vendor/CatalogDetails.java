@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.core.value.Keyword;
 import plainsieve.sources.Catalog;
 
 /** Metadata that drivers load table by table, queried from the catalog at once: indexes, sizes, functions. */
@@ -82,7 +83,7 @@ public final class CatalogDetails {
         functions.add(new Catalog.CatalogFunction(
                 row.getString(1) == null ? "" : row.getString(1),
                 row.getString(2),
-                row.getString(3),
+                Keyword.find(Catalog.FunctionKind.class, row.getString(3)).orElseThrow(),
                 arguments.isBlank() ? List.of() : Arrays.asList(arguments.split("\\s*,\\s*"))));
     }
 

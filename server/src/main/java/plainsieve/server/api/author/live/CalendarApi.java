@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobPlanner;
@@ -99,8 +100,8 @@ class CalendarApi {
         try {
             return LocalDate.parse(day);
         } catch (DateTimeParseException e) {
-            throw new ProblemException(
-                    Problem.of("bad-day", "“%s” is no day.".formatted(day), "Write it as 2026-12-31."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_REQUEST, "“%s” is no day.".formatted(day), "Write it as 2026-12-31."));
         }
     }
 

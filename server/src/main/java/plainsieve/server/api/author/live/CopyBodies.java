@@ -1,11 +1,10 @@
 package plainsieve.server.api.author.live;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
 import java.util.Optional;
-import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
-import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
-import plainsieve.server.body.ResourceBody;
-import plainsieve.server.body.VersionedBody;
+import plainsieve.files.forms.CopyForm;
+import plainsieve.server.body.DefinitionBody;
 import plainsieve.server.jobs.copies.StoredCopies;
 
 /** Stored copies on the wire. */
@@ -27,26 +26,17 @@ final class CopyBodies {
      * @param parameters the parameters of the query, which have their defaults
      * @param table its name in queries
      * @param source the source of that table
-     * @param partitionBy the partition column, a colon and the period; empty: not partitioned
-     * @param refreshedPartitions the number of latest partitions that are refreshed each time
      * @param heldResult a result that is held for review
      * @param nextRun ISO 8601; empty if not scheduled
      */
     record CopyBody(
-            String id,
-            String name,
-            String queryId,
+            @JsonUnwrapped CopyForm definition,
             List<String> parameters,
             String table,
             String source,
-            String partitionBy,
-            int refreshedPartitions,
-            ScheduleBody schedule,
-            boolean paused,
-            int version,
             CopyContent content,
             CopyContent heldResult,
             LastJob lastJob,
             String nextRun)
-            implements ResourceBody, VersionedBody {}
+            implements DefinitionBody<CopyForm> {}
 }

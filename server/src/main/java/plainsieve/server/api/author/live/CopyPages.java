@@ -6,11 +6,10 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.server.api.author.live.CopyBodies.CopyBody;
 import plainsieve.server.api.author.live.CopyBodies.CopyContent;
-import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
-import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.jobs.copies.CopyForms;
 import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.jobs.copies.StoredCopy;
 
@@ -31,17 +30,10 @@ class CopyPages {
 
     CopyBody body(Project project, StoredCopy copy) {
         return new CopyBody(
-                copy.id(),
-                copy.name(),
-                copy.queryId(),
+                CopyForms.form(copy),
                 opensWith(project, copy),
                 copy.table(),
                 storedCopies.source(project).orElse(""),
-                copy.parts().map(StoredCopy.Parts::key).orElse(""),
-                copy.parts().map(StoredCopy.Parts::again).orElse(0),
-                ScheduleBody.of(copy.schedule()),
-                copy.paused(),
-                copy.version(),
                 CopyContent.of(storedCopies.state(project.id(), copy)),
                 CopyContent.of(storedCopies.heldResult(project.id(), copy)),
                 LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),

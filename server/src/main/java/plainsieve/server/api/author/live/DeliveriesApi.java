@@ -1,12 +1,8 @@
 package plainsieve.server.api.author.live;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
-import java.util.LinkedHashMap;
+import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -17,15 +13,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.server.api.author.live.DeliveryBodies.AttachmentBody;
-import plainsieve.server.api.author.live.DeliveryBodies.ConditionBody;
+import plainsieve.files.forms.DeliveryForm;
 import plainsieve.server.api.author.live.DeliveryBodies.DeliveryBody;
-import plainsieve.server.api.author.live.DeliveryBodies.RecipientsBody;
-import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.DefaultBody;
-import plainsieve.server.body.RequestLimits;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
 import plainsieve.server.http.context.Audited;
@@ -35,6 +24,7 @@ import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.deliveries.Deliveries;
 import plainsieve.server.jobs.deliveries.Delivery;
 import plainsieve.server.jobs.deliveries.DeliveryEdits;
+import plainsieve.server.jobs.deliveries.DeliveryForms;
 import plainsieve.server.people.Role;
 import plainsieve.server.runtime.settings.Settings;
 
@@ -70,67 +60,26 @@ class DeliveriesApi {
         return pages.body(project, deliveries.get(project.id(), id));
     }
 
-    record NewDelivery(
-            @NotBlank(message = RequestLimits.MISSING) String reportId,
-
-            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name) {}
-
-    /** A delivery to no recipients yet. */
+    /** Creates a delivery. Without recipients, no emails are sent. */
     @PostMapping
     @Audited("added a delivery")
     @Creates("/api/v1/projects/{project}/deliveries/{created}")
-    DeliveryBody createDelivery(Project project, @Valid @RequestBody NewDelivery body) {
-        return pages.body(project, edits.add(project, body.reportId(), body.name()));
+    DeliveryBody createDelivery(Project project, @Valid @RequestBody DeliveryForm body) {
+        return pages.body(project, edits.add(project, delivery(body.identified("", 0))));
     }
 
-    /** How it should be, all of it. */
-    record DeliveryChange(
-            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name,
-
-            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> choices,
-            RecipientsBody recipients,
-            ConditionBody condition,
-            List<@NotNull(message = RequestLimits.MISSING) @Valid AttachmentBody> attachments,
-            ScheduleBody schedule,
-            boolean paused,
-            int version) {
-        DeliveryChange {
-            choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
-            recipients = recipients == null ? new RecipientsBody(List.of(), "", "", Map.of()) : recipients;
-            condition = condition == null ? new ConditionBody("", "", null, "") : condition;
-            attachments = Absent.orEmpty(attachments);
-            schedule = schedule == null ? new ScheduleBody("", "", "", null, "") : schedule;
-        }
-
-        private Delivery.Content content(String reportId) {
-            Map<String, DefaultDefinition> said = new LinkedHashMap<>();
-            choices.forEach((name, value) -> said.put(name, value.toDefinition()));
-            return new Delivery.Content(
-                    reportId,
-                    said,
-                    condition.toOnly(),
-                    attachments.stream().map(AttachmentBody::toAttachment).toList());
-        }
+    private Delivery delivery(DeliveryForm form) {
+        return DeliveryForms.delivery(form, Instant.EPOCH, settings.zone());
     }
 
+    /** Changes a delivery; its report stays. */
     @PutMapping("/{id}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("changed a delivery")
-    void updateDelivery(Project project, @PathVariable String id, @Valid @RequestBody DeliveryChange body) {
-        Delivery known = deliveries.get(project.id(), id);
-        edits.change(
-                project,
-                new Delivery(
-                        id,
-                        body.name(),
-                        body.content(known.content().reportId()),
-                        body.recipients().toRecipients(),
-                        body.schedule().toSchedule(settings.zone()),
-                        body.paused(),
-                        known.since(),
-                        body.version()));
+    DeliveryBody updateDelivery(Project project, @PathVariable String id, @Valid @RequestBody DeliveryForm body) {
+        String report = FixedProperty.kept(
+                "report", deliveries.get(project.id(), id).content().reportId(), body.report());
+        edits.change(project, delivery(body.ofReport(report).identified(id, body.version())));
+        return pages.body(project, deliveries.get(project.id(), id));
     }
 
     @DeleteMapping("/{id}")

@@ -2,28 +2,23 @@ package plainsieve.server.api.author.live;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
-import plainsieve.server.api.author.live.DeliveryBodies.AttachmentBody;
-import plainsieve.server.api.author.live.DeliveryBodies.ConditionBody;
-import plainsieve.server.api.author.live.DeliveryBodies.DefaultChoice;
 import plainsieve.server.api.author.live.DeliveryBodies.DeliveryBody;
 import plainsieve.server.api.author.live.DeliveryBodies.DeliveryOptions;
 import plainsieve.server.api.author.live.DeliveryBodies.FigureOption;
-import plainsieve.server.api.author.live.DeliveryBodies.RecipientsBody;
 import plainsieve.server.api.author.live.DeliveryBodies.ViewOption;
-import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
-import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
-import plainsieve.server.body.DefaultBody;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.StageWords;
 import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.deliveries.Delivery;
+import plainsieve.server.jobs.deliveries.DeliveryForms;
 import plainsieve.server.jobs.deliveries.Unsubscriptions;
 
 /** Deliveries as their screen needs them: the definition of each, its options, and its last outcome. */
@@ -42,22 +37,11 @@ class DeliveryPages {
     }
 
     DeliveryBody body(Project project, Delivery delivery) {
-        List<DefaultChoice> choices = new ArrayList<>();
-        delivery.content()
-                .choices()
-                .forEach((name, value) -> choices.add(
-                        new DefaultChoice(name, DefaultBody.of(value), StageWords.value(project, name, value))));
+        Map<String, String> labels = new LinkedHashMap<>();
+        delivery.content().choices().forEach((name, value) -> labels.put(name, StageWords.value(project, name, value)));
         return new DeliveryBody(
-                delivery.id(),
-                delivery.name(),
-                delivery.content().reportId(),
-                choices,
-                RecipientsBody.of(delivery.to()),
-                ConditionBody.of(delivery.content().only()),
-                delivery.content().attached().stream().map(AttachmentBody::of).toList(),
-                ScheduleBody.of(delivery.schedule()),
-                delivery.paused(),
-                delivery.version(),
+                DeliveryForms.form(delivery),
+                labels,
                 offers(project, delivery),
                 LastJob.of(jobRunner.latest(project.id(), Delivery.KIND, delivery.id())),
                 unsubscriptions.of(project.id(), delivery.id()),

@@ -14,7 +14,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.body.Absent;
+import plainsieve.files.forms.Absent;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.editing.revisions.DifferenceDescription;
 import plainsieve.server.editing.revisions.PublishAll;

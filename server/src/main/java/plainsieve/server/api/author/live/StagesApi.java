@@ -1,15 +1,12 @@
 package plainsieve.server.api.author.live;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotNull;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalLong;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,13 +17,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.files.forms.StageForm;
 import plainsieve.server.access.accounts.AuditLog;
-import plainsieve.server.body.DefaultBody;
-import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.VersionedBody;
+import plainsieve.server.body.DefinitionBody;
 import plainsieve.server.definitions.edits.StageEdits;
+import plainsieve.server.definitions.forms.StageForms;
 import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;
+import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.definitions.project.StageWords;
 import plainsieve.server.http.context.AuditRecorder;
 import plainsieve.server.http.context.RequiredRole;
@@ -44,44 +42,33 @@ import plainsieve.server.people.Role;
 class StagesApi {
     private static final String CHANGED = "changed a stage";
 
+    private final Projects projects;
     private final StageEdits edits;
     private final AuditLog auditLog;
     private final AuditRecorder auditRecorder;
 
-    StagesApi(StageEdits edits, AuditLog auditLog, AuditRecorder auditRecorder) {
+    StagesApi(Projects projects, StageEdits edits, AuditLog auditLog, AuditRecorder auditRecorder) {
+        this.projects = projects;
         this.edits = edits;
         this.auditLog = auditLog;
         this.auditRecorder = auditRecorder;
     }
 
     /**
-     * The default of a parameter in a stage.
-     *
-     * @param label as text
-     */
-    record StageValue(String parameter, DefaultBody value, String label) {}
-
-    /**
      * A stage.
      *
-     * @param sources the source that replaces another one, by the other's ID
-     * @param rowLimit the maximum number of rows of a view or the bench; 0 for the server's
-     * @param timeoutSeconds statement timeout; 0 for the server's
+     * @param defaultLabels its defaults as text, by parameter
      * @param editable whether the caller may change it
      * @param description as text
      * @param lastChange from the audit log; empty if there is none
      */
     record StageBody(
-            String name,
-            List<StageValue> defaults,
-            Map<String, String> sources,
-            long rowLimit,
-            long timeoutSeconds,
-            int version,
+            @JsonUnwrapped StageForm definition,
+            Map<String, String> defaultLabels,
             boolean editable,
             List<String> description,
             StageLastChange lastChange)
-            implements VersionedBody {}
+            implements DefinitionBody<StageForm> {}
 
     /** @param at ISO 8601; empty for never */
     record StageLastChange(String at, String person, String action) {}
@@ -99,13 +86,12 @@ class StagesApi {
     }
 
     private StageBody body(Project project, Caller caller, Stage stage) {
-        List<StageValue> values = new ArrayList<>();
         // Values of a removed parameter are kept in case it is restored, and not shown.
-        project.inStage(stage.name()).stage().values().forEach((name, value) -> {
-            if (project.parameters().containsKey(name)) {
-                values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
-            }
-        });
+        Map<String, DefaultDefinition> values =
+                new LinkedHashMap<>(project.inStage(stage.name()).stage().values());
+        values.keySet().retainAll(project.parameters().keySet());
+        Map<String, String> labels = new LinkedHashMap<>();
+        values.forEach((name, value) -> labels.put(name, StageWords.value(project, name, value)));
         StageLastChange last = auditLog.last(project.id(), CHANGED, stage.name() + ": ")
                 .map(entry -> new StageLastChange(
                         entry.at().toString(),
@@ -113,12 +99,8 @@ class StagesApi {
                         entry.object().substring(stage.name().length() + 2)))
                 .orElse(new StageLastChange("", "", ""));
         return new StageBody(
-                stage.name(),
-                values,
-                stage.sources(),
-                stage.limits().rows().orElse(0),
-                stage.limits().longest().map(Duration::toSeconds).orElse(0L),
-                stage.version(),
+                StageForms.form(stage.withValues(values)),
+                labels,
                 isTheirs(caller, stage.name()),
                 StageWords.of(project, stage),
                 last);
@@ -128,45 +110,21 @@ class StagesApi {
         return caller.role().mayActAs(Stage.requiredRole(stage));
     }
 
-    /** The complete settings. @param version on which the change is based; 0 for a new stage */
-    record StageChange(
-            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> defaults,
-            Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,
-            long rowLimit,
-            long timeoutSeconds,
-            int version) {
-        StageChange {
-            defaults = defaults == null ? Map.of() : new LinkedHashMap<>(defaults);
-            sources = sources == null ? Map.of() : new LinkedHashMap<>(sources);
-        }
-
-        private Stage toStage(String name) {
-            Map<String, DefaultDefinition> said = new LinkedHashMap<>();
-            defaults.forEach((parameter, value) -> said.put(parameter, value.toDefinition()));
-            return new Stage(
-                    name,
-                    said,
-                    sources,
-                    new Stage.Limits(
-                            rowLimit == 0 ? OptionalLong.empty() : OptionalLong.of(rowLimit),
-                            timeoutSeconds == 0 ? Optional.empty() : Optional.of(Duration.ofSeconds(timeoutSeconds))),
-                    version);
-        }
-    }
-
+    /** Changes the settings of a stage, or adds one. */
     @PutMapping("/{name}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void updateStage(
+    StageBody updateStage(
             Project project,
             Caller caller,
             @PathVariable String name,
-            @Valid @RequestBody StageChange body,
+            @Valid @RequestBody StageForm body,
             HttpServletRequest request) {
         require(caller, name);
-        Stage after = body.toStage(name);
+        Stage after = StageForms.stage(body.named(name));
         Stage before = project.hasStage(name) ? project.stage(name) : Stage.of(name);
         edits.save(project, after);
         auditRecorder.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
+        Project changed = projects.get(project.id());
+        return body(changed, caller, changed.stage(name));
     }
 
     private static void require(Caller caller, String name) {

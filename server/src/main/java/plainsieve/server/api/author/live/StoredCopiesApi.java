@@ -1,10 +1,8 @@
 package plainsieve.server.api.author.live;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.Size;
+import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,13 +13,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.dialect.DatePart;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
+import plainsieve.files.forms.CopyForm;
 import plainsieve.server.api.author.live.CopyBodies.CopyBody;
-import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.RequestLimits;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
 import plainsieve.server.http.context.Audited;
@@ -29,6 +22,7 @@ import plainsieve.server.http.context.PageRequest;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.copies.CopyEdits;
+import plainsieve.server.jobs.copies.CopyForms;
 import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.jobs.copies.StoredCopy;
 import plainsieve.server.people.Role;
@@ -66,68 +60,26 @@ class StoredCopiesApi {
         return pages.body(project, storedCopies.get(project.id(), id));
     }
 
-    /** @param name display name */
-    record NewCopy(
-            @NotBlank(message = RequestLimits.MISSING) String queryId,
-
-            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name) {}
-
     /** Creates a stored copy. It is filled at once, and refreshed on request until it has a schedule. */
     @PostMapping
     @Audited("added a stored copy")
     @Creates("/api/v1/projects/{project}/stored-copies/{created}")
-    CopyBody createStoredCopy(Project project, @Valid @RequestBody NewCopy body) {
-        StoredCopy copy = edits.add(project, body.queryId(), body.name());
-        return pages.body(project, copy);
+    CopyBody createStoredCopy(Project project, @Valid @RequestBody CopyForm body) {
+        return pages.body(project, edits.add(project, copy(body.identified("", 0))));
     }
 
-    /** How it should be. @param partitionBy a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
-    record CopyChange(
-            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name,
-
-            String partitionBy,
-            int refreshedPartitions,
-            ScheduleBody schedule,
-            boolean paused,
-            int version) {
-        CopyChange {
-            partitionBy = Absent.orEmpty(partitionBy);
-            schedule = schedule == null ? new ScheduleBody("", "", "", null, "") : schedule;
-        }
-
-        private Optional<StoredCopy.Parts> parts() {
-            int colon = partitionBy.lastIndexOf(':');
-            if (partitionBy.isEmpty()) {
-                return Optional.empty();
-            }
-            DatePart stretch = DatePart.ofWord(partitionBy.substring(colon + 1))
-                    .filter(found -> colon > 0)
-                    .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-copy",
-                            "Invalid partitions “%s”.".formatted(partitionBy),
-                            "Write a column and a period, such as departed_at:day.")));
-            return Optional.of(new StoredCopy.Parts(partitionBy.substring(0, colon), stretch, refreshedPartitions));
-        }
+    private StoredCopy copy(CopyForm form) {
+        return CopyForms.copy(form, Instant.EPOCH, settings.zone());
     }
 
+    /** Changes a stored copy; its query stays. */
     @PutMapping("/{id}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("changed a stored copy")
-    void updateStoredCopy(Project project, @PathVariable String id, @Valid @RequestBody CopyChange body) {
-        StoredCopy known = storedCopies.get(project.id(), id);
-        edits.change(
-                project,
-                new StoredCopy(
-                        id,
-                        body.name(),
-                        known.queryId(),
-                        body.parts(),
-                        body.schedule().toSchedule(settings.zone()),
-                        body.paused(),
-                        known.since(),
-                        body.version()));
+    CopyBody updateStoredCopy(Project project, @PathVariable String id, @Valid @RequestBody CopyForm body) {
+        String query =
+                FixedProperty.kept("query", storedCopies.get(project.id(), id).queryId(), body.query());
+        edits.change(project, copy(body.ofQuery(query).identified(id, body.version())));
+        return pages.body(project, storedCopies.get(project.id(), id));
     }
 
     @DeleteMapping("/{id}")

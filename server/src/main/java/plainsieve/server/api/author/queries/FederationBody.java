@@ -24,9 +24,8 @@ record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody
 
     /**
      * @param columns the names of the key columns
-     * @param decision {@code allowed}, {@code refused}, or empty if undecided
      */
-    record KeyTransferBody(String from, String to, List<String> columns, String decision) {}
+    record KeyTransferBody(String from, String to, List<String> columns, TransferDecision decision) {}
 
     static FederationBody of(Project project, String sourceId, String text, StepsAnalysis analysis) {
         Optional<Integer> line = FederatedSteps.lineHere(text, project.schemaContext(sourceId));
@@ -47,11 +46,11 @@ record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody
     }
 
     private static KeyTransferBody travel(Project project, KeyTransfer travel) {
-        String decision = project.transferPolicies().stream()
+        TransferDecision decision = project.transferPolicies().stream()
                 .filter(one -> one.from().equals(travel.from()) && one.to().equals(travel.to()))
-                .map(one -> one.allowed() ? "allowed" : "refused")
+                .map(TransferDecision::of)
                 .findFirst()
-                .orElse("");
+                .orElse(TransferDecision.OPEN);
         return new KeyTransferBody(
                 travel.from(), travel.to(), travel.columns().stream().sorted().toList(), decision);
     }

@@ -28,10 +28,11 @@ import plainsieve.core.steps.parse.StepReferences;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import plainsieve.core.value.TextLocation;
-import plainsieve.server.body.ChoiceBody;
-import plainsieve.server.body.ColumnBody;
-import plainsieve.server.body.ParameterBody;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.ColumnForm;
+import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.body.ProblemBody;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;
@@ -154,7 +155,7 @@ class QueryAnalysisApi {
         String advice = NearestName.of(name, known)
                 .map(near -> "Did you mean :%s? If not, create it.".formatted(near))
                 .orElse("Make it.");
-        return Problem.of("unknown-parameter", "Unknown parameter :%s.".formatted(name), advice)
+        return Problem.of(ProblemKind.UNKNOWN_PARAMETER, "Unknown parameter :%s.".formatted(name), advice)
                 .about(name);
     }
 
@@ -195,7 +196,7 @@ class QueryAnalysisApi {
      * @param reason for its properties
      * @param column the compared column, for its list; without a name if there is none
      */
-    record Proposal(ParameterBody definition, String reason, ColumnBody column) {}
+    record Proposal(ParameterForm definition, String reason, ColumnForm column) {}
 
     /** Proposes a parameter of this name from the compared column or its place in the text. */
     @PostMapping("/proposal")
@@ -209,7 +210,7 @@ class QueryAnalysisApi {
         ParameterProposals.Proposal proposed =
                 analysis.run(caller, () -> parameterProposals.of(project, query, body.text(), body.name()));
         return new Proposal(
-                ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
+                ParameterForm.of(proposed.definition()), proposed.reason(), ColumnForm.of(proposed.column()));
     }
 
     /** Converts hard-coded values to parameters and compares the rows. Saves nothing. */
@@ -220,7 +221,7 @@ class QueryAnalysisApi {
             @PathVariable String id,
             @Valid @RequestBody QueryBodies.HardCodedSelection body) {
         HardCodedValueConversion.Draft draft = new HardCodedValueConversion.Draft(
-                caller, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
+                caller, project.query(id), body.text(), ChoiceForm.texts(body.choices()));
         return fixed.make(
                 project, draft, new HardCodedValueConversion.Wanted(Set.copyOf(body.starts()), body.createNew()));
     }

@@ -1,5 +1,6 @@
 package plainsieve.server.api.author.queries;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
@@ -9,14 +10,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.NoticeKind;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.TextLocation;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.QueryForm;
+import plainsieve.files.forms.Resource;
+import plainsieve.server.body.DefinitionBody;
 import plainsieve.server.body.ProblemBody;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
-import plainsieve.server.body.VersionedBody;
+import plainsieve.server.definitions.edits.QueryChange;
 import plainsieve.server.definitions.model.CachePolicy;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.project.Project;
@@ -27,86 +31,64 @@ import plainsieve.server.editing.refactoring.HardCodedValueConversion;
 final class QueryBodies {
     private QueryBodies() {}
 
-    record QueryCard(String id, String name, String sourceId, int version) {}
+    record QueryCard(String id, String name, String source, int version) {}
 
     /**
      * A query.
      *
-     * @param source its source and cache policy
+     * @param definition with the text of the draft
+     * @param sourceName the kind of its source, as displayed
      * @param changed whether the draft differs from the published text
      */
-    record QueryBody(
-            String id,
-            String name,
-            String sourceId,
-            String sourceName,
-            SourceChoiceBody source,
-            String text,
-            boolean changed,
-            int version)
-            implements ResourceBody, VersionedBody {
+    record QueryBody(@JsonUnwrapped QueryForm definition, String sourceName, QueryOptions options, boolean changed)
+            implements DefinitionBody<QueryForm> {
         static QueryBody of(Project project, Query query) {
             return new QueryBody(
-                    query.id(),
-                    query.name(),
-                    query.sourceId(),
+                    query.toForm(query.draftText()),
                     project.source(query.sourceId()).kind().title(),
-                    SourceChoiceBody.of(project, query),
-                    query.draftText(),
-                    query.isChanged(),
-                    query.version());
+                    QueryOptions.of(project, query),
+                    query.isChanged());
         }
     }
 
     /**
-     * The source and the cache policy of a query.
+     * The possible values of properties of a query.
      *
-     * @param sourceParameter the parameter that selects the source; empty if the source is fixed
-     * @param sourceParameters the parameters that could select it
+     * @param sourceParameters the parameters that could select its source
      * @param sources the sources of the same kind
-     * @param storedCopy the stored copy that reports query; empty for the source
-     * @param cacheSeconds how long results are cached; 0: not cached
      * @param liveParameters the parameters of the published text; a stored copy cannot have any
      */
-    record SourceChoiceBody(
-            String sourceParameter,
-            List<String> sourceParameters,
-            List<String> sources,
-            String storedCopy,
-            int cacheSeconds,
-            List<String> liveParameters) {
-        static SourceChoiceBody of(Project project, Query query) {
-            return new SourceChoiceBody(
-                    query.sourceParameter(),
+    record QueryOptions(List<String> sourceParameters, List<String> sources, List<String> liveParameters) {
+        static QueryOptions of(Project project, Query query) {
+            return new QueryOptions(
                     project.parameters().values().stream()
                             .filter(SourceChoice::canBeSaidBy)
                             .map(ParameterDefinition::name)
                             .toList(),
                     SourceChoice.possible(project, query),
-                    query.asked().copy(),
-                    query.asked().keptSeconds(),
                     project.parametersOfLive(query));
         }
     }
 
-    /** @param parameter empty for a fixed source */
-    record SourceParameterBody(
-            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String parameter,
-
-            int version) {
-        SourceParameterBody {
-            parameter = Absent.orEmpty(parameter);
-        }
-    }
-
     /**
-     * The cache policy of a query; both empty: fresh results from the source.
+     * A change of some properties of a query; fields that are missing stay.
      *
-     * @param storedCopy the stored copy to query
+     * @param text of the draft
+     * @param sourceParameter the parameter that selects a source of the same kind; empty for the query's own source
+     * @param storedCopy the stored copy that reports read; empty for the source
      * @param cacheSeconds how long results are cached; ignored with a stored copy
+     * @param version the version that the change is based on
      */
-    record CachePolicyBody(
+    record QueryPatch(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String sourceParameter,
+
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String storedCopy,
 
@@ -115,55 +97,22 @@ final class QueryBodies {
             Integer cacheSeconds,
 
             int version) {
-        CachePolicyBody {
-            storedCopy = Absent.orEmpty(storedCopy);
-            cacheSeconds = cacheSeconds == null ? 0 : cacheSeconds;
-        }
-
-        CachePolicy how() {
-            return CachePolicy.of(storedCopy, cacheSeconds);
-        }
-    }
-
-    record NewQuery(
-            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name,
-
-            String sourceId,
-
-            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
-            String text) {
-        NewQuery {
-            name = Absent.orEmpty(name);
-            sourceId = Absent.orEmpty(sourceId);
-            text = Absent.orEmpty(text);
-        }
-    }
-
-    /** @param version the version that the change is based on */
-    record DraftChange(
-            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
-            String text,
-
-            int version) {
-        DraftChange {
-            text = Absent.orEmpty(text);
-        }
-    }
-
-    /** @param version the version that the change is based on */
-    record NameChange(
-            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String name,
-
-            int version) {
-        NameChange {
-            name = Absent.orEmpty(name);
+        QueryChange of(Query query) {
+            boolean policy = storedCopy != null || cacheSeconds != null;
+            return new QueryChange(
+                    Optional.ofNullable(name),
+                    Optional.ofNullable(text),
+                    Optional.ofNullable(sourceParameter),
+                    policy
+                            ? Optional.of(CachePolicy.of(
+                                    storedCopy == null ? query.asked().copy() : storedCopy,
+                                    cacheSeconds == null ? query.asked().keptSeconds() : cacheSeconds))
+                            : Optional.empty());
         }
     }
 
     /** A report created from a query. */
-    record NewReport(String id) implements ResourceBody {}
+    record NewReport(String id) implements Resource {}
 
     /** @param version the version that the change is based on */
     record PublishedVersion(int version) {}
@@ -193,7 +142,7 @@ final class QueryBodies {
      * @param parameter the parameter it concerns; empty if none
      */
     record NoticeBody(
-            String kind,
+            NoticeKind kind,
             String message,
             String advice,
             boolean blocking,
@@ -275,7 +224,7 @@ final class QueryBodies {
 
             List<@NotNull(message = RequestLimits.MISSING) Integer> starts,
             boolean createNew,
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         HardCodedSelection {
             text = Absent.orEmpty(text);
             starts = Absent.orEmpty(starts);

@@ -7,7 +7,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.steps.convert.SqlToSteps;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Stage;
@@ -55,7 +55,7 @@ class QueryConversionApi {
             @Valid @RequestBody StepsBodies.TextPair body) {
         Query query = project.query(id);
         RequestedChoices requested =
-                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceForm.texts(body.choices()));
         return StepsBodies.RowComparison.of(rowEquality.of(
                 project,
                 requested,

@@ -19,7 +19,8 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;
@@ -78,7 +79,7 @@ class StepsApi {
         StepMark mark = step.marks().get(number);
         if (mark.kind() == StepMark.Kind.VALUE) {
             RequestedChoices requested = RequestedChoices.onTheBench(
-                    caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+                    caller, project.parameters().keySet(), ChoiceForm.texts(body.choices()));
             List<String> before = before(analysis, body.step());
             all.addAll(values.of(
                     project,
@@ -116,8 +117,8 @@ class StepsApi {
     }
 
     private static ProblemException gone() {
-        return new ProblemException(
-                Problem.of("bad-mark", "The steps no longer have this word.", "Reload them: they were changed."));
+        return new ProblemException(Problem.of(
+                ProblemKind.UNKNOWN_ELEMENT, "The steps no longer have this word.", "Reload them: they were changed."));
     }
 
     private AvailableRows rows(Project project, Query query) {
@@ -142,7 +143,7 @@ class StepsApi {
                 new StepCompletions(analysis, project.parameters().values(), rows(project, query));
         StepCompletions.CompletionList found = completions.of(body.line(), behind);
         RequestedChoices requested =
-                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceForm.texts(body.choices()));
         StepValues.ValuePosition where = new StepValues.ValuePosition(before(analysis, behind), found.valuesOf());
         Stream<MarkOption> fitting = values.of(project, query, requested, where).stream()
                 .filter(value -> value.label().toLowerCase(Locale.ROOT).startsWith(found.begun()));

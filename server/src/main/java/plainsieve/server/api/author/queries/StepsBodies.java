@@ -15,8 +15,8 @@ import plainsieve.core.steps.compile.block.CompiledSteps;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Type;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.ProblemBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.RunIds;
@@ -201,7 +201,7 @@ final class StepsBodies {
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String second,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         TextPair {
             runId = RunIds.orNew(runId);
             first = Absent.orEmpty(first);
@@ -231,7 +231,7 @@ final class StepsBodies {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String mark,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         StepOptionsRequest {
             text = Absent.orEmpty(text);
             mark = Absent.orEmpty(mark);
@@ -253,7 +253,7 @@ final class StepsBodies {
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String line,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         CompletionRequest {
             text = Absent.orEmpty(text);
             line = Absent.orEmpty(line);

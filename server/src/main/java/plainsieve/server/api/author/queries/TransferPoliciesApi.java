@@ -1,6 +1,7 @@
 package plainsieve.server.api.author.queries;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -10,9 +11,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
-import plainsieve.server.body.Absent;
+import plainsieve.files.forms.Absent;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.definitions.edits.DataTransferEdits;
 import plainsieve.server.definitions.model.DataTransferPolicy;
@@ -25,9 +24,6 @@ import plainsieve.server.people.Role;
 @RequestMapping("/api/v1/projects/{project}/transfer-policies")
 @RequiredRole(Role.AUTHOR)
 class TransferPoliciesApi {
-    private static final String ALLOWED = "allowed";
-    private static final String REFUSED = "refused";
-
     private final DataTransferEdits edits;
 
     TransferPoliciesApi(DataTransferEdits edits) {
@@ -38,7 +34,6 @@ class TransferPoliciesApi {
      * A decision.
      *
      * @param from the source that gave the values
-     * @param decision {@code allowed}, {@code refused}, or empty while it is open
      */
     record TransferPolicyBody(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
@@ -47,12 +42,10 @@ class TransferPoliciesApi {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String to,
 
-            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String decision) {
+            @NotNull(message = RequestLimits.MISSING) TransferDecision decision) {
         TransferPolicyBody {
             from = Absent.orEmpty(from);
             to = Absent.orEmpty(to);
-            decision = Absent.orEmpty(decision);
         }
     }
 
@@ -60,7 +53,7 @@ class TransferPoliciesApi {
     @GetMapping
     List<TransferPolicyBody> listTransferPolicies(Project project) {
         return project.transferPolicies().stream()
-                .map(policy -> new TransferPolicyBody(policy.from(), policy.to(), policy.allowed() ? ALLOWED : REFUSED))
+                .map(policy -> new TransferPolicyBody(policy.from(), policy.to(), TransferDecision.of(policy)))
                 .toList();
     }
 
@@ -68,18 +61,11 @@ class TransferPoliciesApi {
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setTransferPolicy(Project project, @Valid @RequestBody TransferPolicyBody body) {
-        switch (body.decision()) {
-            case ALLOWED, REFUSED ->
-                edits.decide(
-                        project,
-                        new DataTransferPolicy(
-                                body.from(), body.to(), body.decision().equals(ALLOWED)));
-            case "" -> edits.forget(project, body.from(), body.to());
-            default ->
-                throw new ProblemException(Problem.of(
-                        "bad-decision",
-                        "“%s” is no decision.".formatted(body.decision()),
-                        "Send “allowed”, “refused”, or nothing."));
+        if (body.decision() == TransferDecision.OPEN) {
+            edits.forget(project, body.from(), body.to());
+        } else {
+            boolean allowed = body.decision() == TransferDecision.ALLOWED;
+            edits.decide(project, new DataTransferPolicy(body.from(), body.to(), allowed));
         }
     }
 }

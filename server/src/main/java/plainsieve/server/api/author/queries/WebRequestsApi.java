@@ -13,8 +13,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentBodies;
 import plainsieve.server.definitions.model.Stage;
@@ -49,7 +49,7 @@ class WebRequestsApi {
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceForm> choices) {
         RequestDraft {
             text = Absent.orEmpty(text);
         }
@@ -155,7 +155,7 @@ class WebRequestsApi {
                 UUID.randomUUID().toString(),
                 project,
                 new RunRequest.Text(project.query(id), body.text()),
-                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices())),
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceForm.texts(body.choices())),
                 RunRequest.RowSelection.ALL_ROWS,
                 Purpose.LOOK,
                 1);

@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.ChoiceForm;
 import plainsieve.server.body.RunBodies;
 import plainsieve.server.definitions.model.NotFoundException;
 import plainsieve.server.definitions.model.Stage;
@@ -71,7 +71,7 @@ class RehearsalsApi {
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body) {
         RequestedChoices requested =
-                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceForm.texts(body.choices()));
         return statementFormRehearsal.of(project, new RunRequest.Text(project.query(id), body.text()), requested);
     }
 }

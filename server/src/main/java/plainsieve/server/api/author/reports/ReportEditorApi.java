@@ -13,8 +13,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Size;
+import plainsieve.files.forms.ReportForm;
 import plainsieve.server.api.author.reports.ReportEditorBodies.ReportEditorBody;
 import plainsieve.server.body.SentenceBodies;
+import plainsieve.server.definitions.forms.ReportForms;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.editing.editor.EditedElement;
@@ -102,8 +104,7 @@ class ReportEditorApi {
         return save(
                 project,
                 caller,
-                reportEditor.withStep(
-                        project, seen, EditedElement.read(body.object()), ReportEditor.Step.ofWord(body.action())));
+                reportEditor.withStep(project, seen, EditedElement.read(body.object()), body.action()));
     }
 
     /** Moves an item to another place. */
@@ -174,14 +175,11 @@ class ReportEditorApi {
         return save(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
     }
 
-    /** Restores an earlier state of the draft. */
-    @PutMapping("/form")
-    ReportEditorBody restoreReportForm(
-            Project project,
-            Caller caller,
-            @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.RestoredForm body) {
-        return save(project, caller, pages.read(body.form(), id, body.version()));
+    /** Replaces the whole draft. */
+    @PutMapping
+    ReportEditorBody replaceReportDraft(
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody ReportForm body) {
+        return save(project, caller, ReportForms.report(body.identified(id, body.version())));
     }
 
     /** Publishes the draft; rejected with the problems that viewers would have. */

@@ -1,6 +1,5 @@
 package plainsieve.server.api.author.reports;
 
-import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
@@ -10,14 +9,15 @@ import java.util.Optional;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
-import plainsieve.server.body.Absent;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ReportForm;
 import plainsieve.server.body.ReportBodies.ReportBody;
 import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.body.ViewBodies;
 import plainsieve.server.definitions.model.Report;
+import plainsieve.server.editing.editor.ReportEditor;
 import plainsieve.server.editing.refactoring.LimitRelocation;
-import tools.jackson.databind.JsonNode;
 
 /** A report in the editor, on the wire. */
 final class ReportEditorBodies {
@@ -31,7 +31,7 @@ final class ReportEditorBodies {
      * @param objects the views, the controls and the opening, with their sentences
      * @param unusedParameters parameters of the queries without a control
      * @param limits queries whose row limits make figures, charts or groups incomplete
-     * @param form the stored draft, with which an edit is undone
+     * @param form the whole draft, without its version; an edit is undone by restoring it
      */
     record ReportEditorBody(
             ReportBody report,
@@ -40,7 +40,7 @@ final class ReportEditorBodies {
             List<EditorObject> objects,
             List<String> unusedParameters,
             List<LimitedQueryBody> limits,
-            @Schema(implementation = Object.class) JsonNode form) {}
+            ReportForm form) {}
 
     /**
      * A query with a row limit that is shown by views other than tables.
@@ -100,7 +100,7 @@ final class ReportEditorBodies {
      */
     record ObjectAction(
             @NotBlank(message = RequestLimits.MISSING) String object,
-            @NotBlank(message = RequestLimits.MISSING) String action,
+            @NotNull(message = RequestLimits.MISSING) ReportEditor.Step action,
             String seen,
             int version) {
         ObjectAction {
@@ -190,18 +190,6 @@ final class ReportEditorBodies {
 
         private static String changed(String seen, String mine, String now) {
             return mine.equals(seen) ? now : mine;
-        }
-    }
-
-    /** @param form a previously returned draft @param version the version that the change is based on */
-    record RestoredForm(
-            @NotNull(message = RequestLimits.MISSING) @Schema(implementation = Object.class)
-            JsonNode form,
-
-            int version) {
-        RestoredForm {
-            // JSON's null is a node like any other.
-            form = form == null || form.isNull() ? null : form;
         }
     }
 

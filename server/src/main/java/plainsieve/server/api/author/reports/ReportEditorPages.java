@@ -5,10 +5,9 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.sentence.OpeningSentence;
 import plainsieve.core.sentence.ViewSentence;
-import plainsieve.files.ProjectYaml;
 import plainsieve.server.api.author.reports.ReportEditorBodies.EditorObject;
 import plainsieve.server.api.author.reports.ReportEditorBodies.ReportEditorBody;
-import plainsieve.server.definitions.forms.ReportEntries;
+import plainsieve.server.definitions.forms.ReportForms;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.model.ReportDraft;
 import plainsieve.server.definitions.model.Stage;
@@ -18,7 +17,6 @@ import plainsieve.server.editing.editor.ReportEditor;
 import plainsieve.server.editing.refactoring.LimitRelocation;
 import plainsieve.server.http.reportpage.ReportContent;
 import plainsieve.server.people.Caller;
-import tools.jackson.databind.JsonNode;
 
 /** The page of the report editor. */
 @Component
@@ -51,7 +49,7 @@ class ReportEditorPages {
                 LimitRelocation.of(drafted, report).stream()
                         .map(ReportEditorBodies.LimitedQueryBody::of)
                         .toList(),
-                ProjectYaml.toJson(ReportEntries.entry(report)));
+                ReportForms.form(report).identified(report.id(), 0));
     }
 
     /**
@@ -93,9 +91,5 @@ class ReportEditorPages {
 
     private static String nameOf(Project project, String reportId) {
         return project.hasReport(reportId) ? project.report(reportId).name() : reportId;
-    }
-
-    Report read(JsonNode form, String id, int version) {
-        return ReportEntries.report(ProjectYaml.report(form), id, version);
     }
 }

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -14,12 +15,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.ReportOpening;
-import plainsieve.server.body.Absent;
-import plainsieve.server.body.ChoiceBody;
+import plainsieve.files.forms.Absent;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.definitions.edits.ReportEdits;
-import plainsieve.server.definitions.forms.ReportEntries;
 import plainsieve.server.definitions.model.EditConflictException;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
@@ -44,14 +44,14 @@ class ReportEditsApi {
             @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String question,
 
-            String start,
+            ReportOpening.StartMode start,
             boolean onDemand,
             boolean showsPlacements,
             List<@NotNull(message = RequestLimits.MISSING) String> signedParameters,
             ReportSettings seen) {
         ReportSettings {
             question = Absent.orEmpty(question);
-            start = start == null || start.isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : start;
+            start = start == null ? ReportOpening.StartMode.DEFAULTS : start;
             signedParameters = Absent.orEmpty(signedParameters);
         }
 
@@ -62,7 +62,7 @@ class ReportEditsApi {
         /** The data age is described on its page. */
         ReportOpening opening(Report report) {
             return report.opening()
-                    .starting(ReportEntries.start(start))
+                    .starting(start)
                     .runningOnDemand(onDemand)
                     .signedOnly(signedParameters)
                     .showingWhere(showsPlacements);
@@ -96,7 +96,7 @@ class ReportEditsApi {
     }
 
     /** Renames a report; its links keep working. */
-    @PutMapping("/name")
+    @PatchMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameReport(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
         Report seen = project.report(id).withVersion(body.version());
@@ -111,11 +111,11 @@ class ReportEditsApi {
             Project project,
             @PathVariable String id,
             @PathVariable String parameter,
-            @Valid @RequestBody ChoiceBody body) {
+            @Valid @RequestBody ChoiceForm body) {
         edits.openWith(project, id, parameter, body.toText());
     }
 
-    record ReportCopy(String id, String name) implements ResourceBody {}
+    record ReportCopy(String id, String name) implements Resource {}
 
     @PostMapping("/copies")
     @Creates("/api/v1/projects/{project}/reports/{created}")

@@ -22,10 +22,11 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
+import plainsieve.files.forms.ChoiceForm;
+import plainsieve.files.forms.Resource;
 import plainsieve.server.access.accounts.ReportLinks;
-import plainsieve.server.body.ChoiceBody;
 import plainsieve.server.body.RequestLimits;
-import plainsieve.server.body.ResourceBody;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.Creates;
@@ -74,7 +75,7 @@ class SignedLinksApi {
             String createdAt,
             String lastDay,
             boolean openToAnyone,
-            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceForm> choices,
             LinkStatus status,
             LinkUsage uses) {}
 
@@ -102,7 +103,7 @@ class SignedLinksApi {
                 row.createdAt().toString(),
                 row.ends().map(this::lastDay).orElse(""),
                 row.openToAnyone(),
-                ChoiceBody.of(reportLinks.choices(row)),
+                ChoiceForm.of(reportLinks.choices(row)),
                 standing(row),
                 new LinkUsage(row.uses(), row.usedAt()));
     }
@@ -123,13 +124,13 @@ class SignedLinksApi {
      */
     record NewSignedLink(
             @NotNull(message = RequestLimits.MISSING)
-            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody> choices,
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid ChoiceForm> choices,
 
             @NotNull(message = RequestLimits.MISSING) String lastDay,
             boolean openToAnyone) {}
 
     /** @param token the signed part; returned once */
-    record CreatedSignedLink(String id, SignedLink link, String token) implements ResourceBody {}
+    record CreatedSignedLink(String id, SignedLink link, String token) implements Resource {}
 
     @PostMapping
     @Creates("/api/v1/projects/{project}/reports/{id}/signed-links/{created}")
@@ -140,7 +141,7 @@ class SignedLinksApi {
             @Valid @RequestBody NewSignedLink body,
             HttpServletRequest request) {
         Report report = project.report(id);
-        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
+        Map<String, ChoiceText> choices = ChoiceForm.texts(body.choices());
         RequestedChoices requested =
                 RequestedChoices.of(caller.fixing(choices, "The link"), project.parametersOf(report), choices);
         choiceResolver.choose(project, choices.keySet(), requested).orRefuse();
@@ -169,7 +170,7 @@ class SignedLinksApi {
                 .findFirst()
                 .ifPresent(definition -> {
                     throw new ProblemException(Problem.of(
-                                    "held-not-fixed",
+                                    ProblemKind.INVALID_LINK,
                                     "The link would show no rows: it does not fix “%s”.".formatted(definition.label()),
                                     "Choose a value and fix it in the link.")
                             .about(definition.name()));
@@ -183,7 +184,7 @@ class SignedLinksApi {
                 .findFirst()
                 .ifPresent(name -> {
                     throw new ProblemException(Problem.of(
-                                    "private-in-link",
+                                    ProblemKind.INVALID_LINK,
                                     ":%s is private, and a link reveals its fixed values.".formatted(name),
                                     "Remove it from the link.")
                             .about(name));
@@ -199,8 +200,8 @@ class SignedLinksApi {
                             .atStartOfDay(settings.zone())
                             .toInstant());
         } catch (DateTimeException e) {
-            throw new ProblemException(
-                    Problem.of("bad-end", "“%s” is no day.".formatted(lastDay), "Write it as 2026-12-31."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_LINK, "“%s” is no day.".formatted(lastDay), "Write it as 2026-12-31."));
         }
     }
 

@@ -1,15 +1,13 @@
-package plainsieve.server;
+package plainsieve.files;
 
-import org.springframework.stereotype.Component;
 import plainsieve.core.value.Keyword;
 import tools.jackson.databind.cfg.MapperConfig;
 import tools.jackson.databind.introspect.AnnotatedClass;
 import tools.jackson.databind.introspect.NopAnnotationIntrospector;
 import tools.jackson.databind.module.SimpleModule;
 
-/** Writes and reads the enums of this product by their keywords, in the API and in the database. */
-@Component
-class KeywordModule extends SimpleModule {
+/** Writes and reads the enums of this product by their keywords, in files, in the API and in the database. */
+public final class KeywordModule extends SimpleModule {
     private static final long serialVersionUID = 1L;
 
     @Override

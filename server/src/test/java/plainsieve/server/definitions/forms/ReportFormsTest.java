@@ -21,11 +21,12 @@ import plainsieve.core.view.ValueFormat;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.forms.ReportForm;
 import plainsieve.server.definitions.model.Report;
 import tools.jackson.databind.JsonNode;
 
-/** Views as entries of a project file: every kind round-trips, and errors are reported. */
-class ViewEntriesTest {
+/** Reports as forms of project files: every kind of view round-trips, and errors are reported. */
+class ReportFormsTest {
     private static final List<Figure> FIGURES = List.of(
             new Figure(Measure.countOfRows(), "rows", ""),
             new Figure(new Measure(Measure.Function.MEDIAN, Optional.of("delay")), "middle", "min"));
@@ -56,8 +57,9 @@ class ViewEntriesTest {
     @Test
     void roundTripsEveryKind() {
         Report report = new Report("r", "R", "", "", List.of(), VIEWS, ReportOpening.USUAL, 1);
-        JsonNode json = ProjectYaml.toJson(ReportEntries.entry(report));
-        assertThat(ReportEntries.report(ProjectYaml.report(json), "r", 1)).isEqualTo(report);
+        JsonNode json = ProjectYaml.toJson(ReportForms.form(report));
+        ReportForm form = ProjectYaml.form(json, ReportForm.class, "report");
+        assertThat(ReportForms.report(form.identified("r", 1))).isEqualTo(report);
     }
 
     @Test
@@ -73,11 +75,11 @@ class ViewEntriesTest {
             {kind: bars, query: q, group-by: port}                                       | has no measures
             {kind: line, query: q, measures: [{function: count}]}                        | groups by nothing
             {kind: figures, query: q, measures: [{function: sum}]}                       | needs a column
-            {kind: figures, query: q, measures: [{function: midle, column: x}]}          | Unknown kind of figure
+            {kind: figures, query: q, measures: [{function: midle, column: x}]}          | has an unknown value, “midle”
             {kind: figures, query: q, measures: [{function: count}], comparison: sometimes} | unknown comparison “sometimes”
             {kind: table, query: q, columns: [{name: x, format: money}]}                 | Unknown format
             {kind: bars, query: q, measures: [{function: count}], group-by: x, link: diary}          | does not define what a click opens
-            {kind: bars, query: q, measures: [{function: count}], group-by: x, layout: {order: bigest}} | Unknown kind of order
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, layout: {order: bigest}} | has an unknown value, “bigest”
             """)
     void reportsErrors(String entry, String message) {
         assertThatThrownBy(() -> view(entry)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
@@ -87,7 +89,7 @@ class ViewEntriesTest {
 
     private static View view(String entry) {
         String yaml = "reports: [{id: r, name: R, views: [" + entry.replaceFirst("\\{", "{id: v, ") + "]}]";
-        return ReportEntries.report(ProjectYaml.read(yaml, "test").reports().get(0), "r", 1)
+        return ReportForms.report(ProjectYaml.read(yaml, "test").reports().get(0))
                 .view("v");
     }
 }

@@ -1,4 +1,4 @@
-package plainsieve.server.body;
+package plainsieve.files.forms;
 
 import java.util.HashMap;
 import java.util.List;
@@ -7,50 +7,51 @@ import java.util.Objects;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 
 /**
- * A choice on the wire.
+ * A choice. Files write it in a short notation, see {@code ChoiceNotation}.
  *
  * @param values as links write them: ISO dates, plain decimals
  */
-public record ChoiceBody(ChoiceText.Kind kind, List<String> values, boolean withoutValue) {
-    public ChoiceBody {
+public record ChoiceForm(ChoiceText.Kind kind, List<String> values, boolean withoutValue) {
+    public ChoiceForm {
         values = Absent.orEmpty(values);
     }
 
-    public static ChoiceBody of(ChoiceText text) {
-        return new ChoiceBody(text.kind(), text.values(), text.withoutValue());
+    public static ChoiceForm of(ChoiceText text) {
+        return new ChoiceForm(text.kind(), text.values(), text.withoutValue());
     }
 
-    public static Map<String, ChoiceBody> of(Map<String, ChoiceText> texts) {
-        Map<String, ChoiceBody> bodies = new HashMap<>();
-        texts.forEach((name, text) -> bodies.put(name, of(text)));
-        return bodies;
+    public static Map<String, ChoiceForm> of(Map<String, ChoiceText> texts) {
+        Map<String, ChoiceForm> forms = new HashMap<>();
+        texts.forEach((name, text) -> forms.put(name, of(text)));
+        return forms;
     }
 
     /** Throws {@link ProblemException} for a missing kind, a null among the values, and too many of them. */
     public ChoiceText toText() {
         if (values.stream().anyMatch(Objects::isNull)) {
             throw new ProblemException(Problem.of(
-                    "bad-choice",
+                    ProblemKind.INVALID_CHOICE,
                     "A value of a choice is null.",
                     "Send \"withoutValue\": true for rows without a value."));
         }
-        if (values.size() > RequestLimits.MOST_VALUES) {
+        if (values.size() > FormLimits.MOST_VALUES) {
             throw new ProblemException(Problem.of(
-                    "bad-choice",
-                    "A choice has more than %,d values.".formatted(RequestLimits.MOST_VALUES),
+                    ProblemKind.INVALID_CHOICE,
+                    "A choice has more than %,d values.".formatted(FormLimits.MOST_VALUES),
                     "Choose all, or a range."));
         }
         if (kind == null) {
-            throw new ProblemException(
-                    Problem.of("bad-choice", "The kind of a choice is missing.", "Use blank, all or values."));
+            throw new ProblemException(Problem.of(
+                    ProblemKind.INVALID_CHOICE, "The kind of a choice is missing.", "Use blank, all or values."));
         }
         return new ChoiceText(kind, values, withoutValue);
     }
 
     /** @param choices missing when nothing is chosen */
-    public static Map<String, ChoiceText> texts(Map<String, ChoiceBody> choices) {
+    public static Map<String, ChoiceText> texts(Map<String, ChoiceForm> choices) {
         Map<String, ChoiceText> texts = new HashMap<>();
         if (choices != null) {
             choices.forEach((name, choice) -> texts.put(name, text(name, choice)));
@@ -58,10 +59,10 @@ public record ChoiceBody(ChoiceText.Kind kind, List<String> values, boolean with
         return texts;
     }
 
-    private static ChoiceText text(String name, ChoiceBody choice) {
+    private static ChoiceText text(String name, ChoiceForm choice) {
         if (choice == null) {
             throw new ProblemException(Problem.of(
-                            "bad-choice",
+                            ProblemKind.INVALID_CHOICE,
                             "The choice for :%s is missing.".formatted(name),
                             "Send {\"kind\": \"blank\"} for no choice.")
                     .about(name));

@@ -5,13 +5,14 @@ import java.util.List;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ProblemKind;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * A choice in files and requests.
+ * The short notation of choices in files and the database.
  *
  * <pre>
  * null                                        blank
@@ -21,10 +22,10 @@ import tools.jackson.databind.node.ObjectNode;
  * {values: [Ardlow], without-value: true}     the complete form
  * </pre>
  */
-public final class ChoiceEntry {
+public final class ChoiceNotation {
     private static final String WITHOUT_VALUE = "without-value";
 
-    private ChoiceEntry() {}
+    private ChoiceNotation() {}
 
     public static ChoiceText read(JsonNode node) {
         if (node.isNull() || node.isMissingNode()) {
@@ -61,7 +62,7 @@ public final class ChoiceEntry {
             return node.asString();
         }
         throw new ProblemException(Problem.of(
-                "bad-choice",
+                ProblemKind.INVALID_CHOICE,
                 "A choice cannot be %s.".formatted(node),
                 "Write a value, a list of values, null for blank, or {all: true}."));
     }

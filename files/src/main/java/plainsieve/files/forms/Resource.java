@@ -1,0 +1,7 @@
+package plainsieve.files.forms;
+
+/** A resource of the API. */
+public interface Resource {
+    /** Unique among the resources of its kind; the last part of its address. */
+    String id();
+}
