@@ -13,7 +13,7 @@ export const newView = (view: Partial<View>): View => ({
   groupBy: [],
   limitParameter: '',
   columns: [],
-  comparison: '',
+  comparison: null,
   ignoredParameters: [],
   layout: { width: 0, height: 0, first: 0, sideBySide: false } as View['layout'],
   ...view,

@@ -15,7 +15,7 @@ const STANDING = { draft: 'not published yet', changed: 'changed since publishin
 const OUTCOME: Record<string, string> = { failed: ', and it failed', stopped: ', and was stopped' }
 const lastRun = computed(() =>
   props.report.lastRun
-    ? `last run ${agoInWords(props.report.lastRun, Date.now())}${OUTCOME[props.report.lastOutcome] ?? ''}`
+    ? `last run ${agoInWords(props.report.lastRun, Date.now())}${OUTCOME[props.report.lastOutcome ?? ''] ?? ''}`
     : 'Not opened yet',
 )
 </script>

@@ -8,8 +8,8 @@ const SEARCH_AFTER = 250
 
 /** The filter of Sent; empty fields match everything. */
 export interface SentFilter {
-  outcome: string
-  cause: string
+  outcome: SentStatement['outcome'] | ''
+  cause: SentStatement['cause'] | ''
   source: string
   query: string
   report: string
@@ -37,7 +37,10 @@ export function useSentLines(start: Record<string, string>): {
   const wanted = reactive<SentFilter>({ ...EVERYTHING, ...Object.fromEntries(known) })
   const follow = reactive({ on: true })
   const { state, reload } = useLoaded(signal =>
-    project.get('/sent', { params: { query: { ...wanted, limit: 100 } }, signal }),
+    project.get('/sent', {
+      params: { query: { ...wanted, outcome: wanted.outcome || null, cause: wanted.cause || null, limit: 100 } },
+      signal,
+    }),
   )
   let waiting: ReturnType<typeof setTimeout> | undefined
   watch(wanted, () => {

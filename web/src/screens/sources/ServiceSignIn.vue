@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /* The sign-in of a web service. */
 import { BFormInput, BFormSelect } from 'bootstrap-vue-next'
+import type { NewSource } from '../../api/types'
 
 defineProps<{ kept: boolean }>()
-const way = defineModel<string>('way', { required: true })
+const way = defineModel<NonNullable<NewSource['signIn']>>('way', { required: true })
 const name = defineModel<string>('name', { required: true })
 const secret = defineModel<string>('secret', { required: true })
 

@@ -29,7 +29,8 @@ const queries = computed(() => (state.value.status === 'ready' ? state.value.dat
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(copies, (now, before) => {
   clearTimeout(timer)
-  const open = (all: StoredCopy[]): boolean => all.some(copy => ['due', 'running'].includes(copy.lastJob.state))
+  const open = (all: StoredCopy[]): boolean =>
+    all.some(copy => copy.lastJob.state === 'due' || copy.lastJob.state === 'running')
   if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
   else if (open(before)) emit('changed')
 })

@@ -38,7 +38,8 @@ watch(
   () => around.value.deliveries,
   (now, before) => {
     clearTimeout(timer)
-    const open = (all: Delivery[]): boolean => all.some(one => ['due', 'running'].includes(one.lastJob.state))
+    const open = (all: Delivery[]): boolean =>
+      all.some(one => one.lastJob.state === 'due' || one.lastJob.state === 'running')
     if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
     else if (open(before)) emit('changed')
   },

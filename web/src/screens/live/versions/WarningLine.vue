@@ -13,6 +13,9 @@ const link = computed(() => {
     report: `/reports/${id}/edit`,
     stage: '/live#stages',
     parameter: '/parameters',
+    source: '/sources',
+    'stored-copy': '/live',
+    delivery: '/live',
   }[props.matter.kind]
 })
 </script>

@@ -17,6 +17,8 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.sent.StatementCause;
+import plainsieve.server.records.sent.StatementOutcome;
 import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 import plainsieve.server.sources.sent.StatementOrigin;
@@ -118,7 +120,7 @@ class SharedExecutionsTest {
             Project project = server.part(Projects.class).first();
             SentLog log = server.part(SentLog.class);
             Statement statement = new Statement("select 1", List.of(), List.of(), 1);
-            Purpose purpose = Purpose.ofView(Purpose.Kind.REPORT, "late-crossings", "crossings");
+            Purpose purpose = Purpose.ofView(StatementCause.REPORT, "late-crossings", "crossings");
             Caller first = Caller.of("tam", Role.VIEWER);
             Caller second = Caller.of("una", Role.VIEWER);
             long id = log.begin(
@@ -129,7 +131,7 @@ class SharedExecutionsTest {
             assertThat(log.find(project, second, id)).isPresent();
             assertThat(log.find(project, Caller.of("ola", Role.VIEWER), id)).isEmpty();
             assertThat(log.find(project, second, id + 1).orElseThrow().outcome())
-                    .isEqualTo("shared");
+                    .isEqualTo(StatementOutcome.SHARED);
         }
     }
 }

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.JobTimestamps;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import tools.jackson.databind.JsonNode;
 
@@ -270,7 +271,7 @@ class StoredCopiesTest extends StoredCopyFixture {
         settled();
         JobRecords records = server.part(JobRecords.class);
         api.post(COPIES + "/" + copy + "/refresh", Map.of());
-        long job = records.latest("home", "copy", copy).orElseThrow().id();
+        long job = records.latest("home", JobKind.COPY, copy).orElseThrow().id();
         for (int i = 1; i <= 3; i++) {
             Instant now = Instant.now().plusSeconds(10L * i);
             assertThat(records.claim(job, "gone", JobTimestamps.of(now), JobTimestamps.of(now.plusSeconds(1))))

@@ -38,7 +38,7 @@ class UnusableSourceTest {
     private static String settings(String file) {
         return """
                 {"format":1,"content":{
-                  "fields":{"host":"","port":0,"database":"%s","user":"","signIn":"","tableOverrides":{}},
+                  "fields":{"host":"","port":0,"database":"%s","user":"","signIn":"none","tableOverrides":{}},
                   "limits":{"concurrentStatements":8,"timeoutSeconds":0,"functions":[],"runOnOpening":true}}}
                 """.formatted(file);
     }

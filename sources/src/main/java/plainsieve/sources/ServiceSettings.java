@@ -65,14 +65,10 @@ public sealed interface ServiceSettings extends SourceSettings {
 
     /** Those of a kind of service. Throws {@link ProblemException} when they cannot be. */
     static ServiceSettings of(SourceKind kind, SourceFields fields) {
-        SignIn way = SignIn.ofWord(fields.signIn())
-                .orElseThrow(() -> bad(
-                        "Unknown authentication method “%s”.".formatted(fields.signIn()),
-                        "Use one of: " + String.join(", ", SignIn.words()) + "."));
-        String name = way.isNamed() ? fields.user() : "";
+        String name = fields.signIn().isNamed() ? fields.user() : "";
         return kind == SourceKind.ODATA
-                ? new OData(fields.database(), way, name)
-                : new Web(fields.database(), way, name);
+                ? new OData(fields.database(), fields.signIn(), name)
+                : new Web(fields.database(), fields.signIn(), name);
     }
 
     private static String checked(String base, SignIn signIn, String name) {

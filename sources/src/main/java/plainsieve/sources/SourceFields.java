@@ -15,7 +15,7 @@ public record SourceFields(
         int port,
         String database,
         String user,
-        String signIn,
+        SignIn signIn,
         Map<String, Map<String, String>> tableOverrides) {
     public SourceFields {
         tableOverrides = Map.copyOf(tableOverrides);
@@ -23,7 +23,7 @@ public record SourceFields(
 
     /** Those of a database. */
     public SourceFields(String host, int port, String database, String user) {
-        this(host, port, database, user, "", Map.of());
+        this(host, port, database, user, SignIn.NONE, Map.of());
     }
 
     public static SourceFields of(SourceSettings settings) {
@@ -35,8 +35,7 @@ public record SourceFields(
     }
 
     private static SourceFields ofService(ServiceSettings service) {
-        return new SourceFields(
-                "", 0, service.base(), service.name(), service.signIn().word(), Map.of());
+        return new SourceFields("", 0, service.base(), service.name(), service.signIn(), Map.of());
     }
 
     private static SourceFields ofFile(SourceSettings.InFile file) {
@@ -71,7 +70,7 @@ public record SourceFields(
 
         @Override
         public SourceFields folder(SourceSettings.Folder settings) {
-            return new SourceFields("", 0, settings.file(), "", "", settings.words());
+            return new SourceFields("", 0, settings.file(), "", SignIn.NONE, settings.words());
         }
 
         @Override

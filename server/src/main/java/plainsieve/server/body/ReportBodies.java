@@ -1,12 +1,13 @@
 package plainsieve.server.body;
 
-import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.ReportOpening;
 import plainsieve.files.forms.ParameterForm;
 import plainsieve.server.definitions.model.Report;
+import plainsieve.server.records.sent.StatementOutcome;
 
 /** Reports on the wire. */
 public final class ReportBodies {
@@ -16,7 +17,7 @@ public final class ReportBodies {
      * A report in a list.
      *
      * @param lastRun the last run by a viewer, ISO 8601; empty if none
-     * @param lastOutcome its outcome: done, failed, stopped or running; empty if none
+     * @param lastOutcome its outcome: done, failed, stopped or running; null if none
      */
     public record ReportCard(
             String id,
@@ -27,8 +28,7 @@ public final class ReportBodies {
             int version,
             String lastRun,
 
-            @Schema(allowableValues = {"", "running", "done", "failed", "stopped"})
-            String lastOutcome) {
+            @Nullable StatementOutcome lastOutcome) {
         /** Whether a report is published. */
         public enum PublicationStatus {
             /** Never published. */

@@ -1,10 +1,11 @@
 package plainsieve.server.body;
 
-import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.view.ColumnLabels;
+import plainsieve.core.view.ComparisonBasis;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
@@ -22,7 +23,7 @@ public final class ViewBodies {
      *     after a colon
      * @param limitParameter for a table: the parameter that limits only this view; otherwise empty
      * @param columns for a table: the visible columns in order; empty for all
-     * @param comparison for figures: compared with all, before or year; otherwise empty
+     * @param comparison for figures: what they are compared with; null without a comparison
      * @param ignoredParameters parameters that do not filter this view
      */
     public record ViewBody(
@@ -35,9 +36,7 @@ public final class ViewBodies {
             String limitParameter,
             List<TableColumnBody> columns,
 
-            @Schema(allowableValues = {"", "all", "before", "year"})
-            String comparison,
-
+            @Nullable ComparisonBasis.Kind comparison,
             List<String> ignoredParameters,
             LayoutBody layout) {
         public static ViewBody of(View view) {
@@ -58,12 +57,10 @@ public final class ViewBodies {
                     LayoutBody.of(view));
         }
 
-        private static String comparison(ViewContent content) {
+        private static @Nullable ComparisonBasis.Kind comparison(ViewContent content) {
             return content instanceof ViewContent.Figures figures
-                    ? figures.comparedWith()
-                            .map(comparisonBasis -> comparisonBasis.kind().word())
-                            .orElse("")
-                    : "";
+                    ? figures.comparedWith().map(ComparisonBasis::kind).orElse(null)
+                    : null;
         }
     }
 

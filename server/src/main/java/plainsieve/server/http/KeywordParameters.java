@@ -26,7 +26,8 @@ class KeywordParameters implements WebMvcConfigurer {
         @Override
         @SuppressWarnings("unchecked")
         public <E extends Enum> Converter<String, E> getConverter(Class<E> type) {
-            return word -> (E) constant((Class<? extends Enum>) type, word);
+            // An empty one counts as missing.
+            return word -> word.isEmpty() ? null : (E) constant((Class<? extends Enum>) type, word);
         }
 
         @SuppressWarnings("unchecked")

@@ -4,12 +4,13 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.sources.Cancellation;
 
 /** Handles one kind of scheduled job, such as refreshing a stored copy. */
 public interface JobHandler {
     /** Its keyword in the records. */
-    String kind();
+    JobKind kind();
 
     /**
      * An object with a schedule.
@@ -36,7 +37,7 @@ public interface JobHandler {
     }
 
     /** The objects of this kind that run after another job. @param kind of the other job */
-    List<String> dependentsOf(String projectId, String kind, String thing);
+    List<String> dependentsOf(String projectId, JobKind kind, String thing);
 
     /** The jobs that run before this one if both are due. */
     Set<String> prerequisites(String projectId, String thing);

@@ -1,5 +1,6 @@
 package plainsieve.server.jobs;
 
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobState;
 
 /** Notified when a job failed or was held for review. */
@@ -10,5 +11,5 @@ public interface JobListener {
      * @param kind its keyword among scheduled objects
      * @param state failed or held
      */
-    void onProblem(String projectId, String kind, String thing, JobState state, String note);
+    void onProblem(String projectId, JobKind kind, String thing, JobState state, String note);
 }

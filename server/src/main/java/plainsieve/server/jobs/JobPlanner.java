@@ -7,6 +7,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.files.forms.ScheduleForm.MissedRuns;
 import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.jobs.schedules.Timetable;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
 
@@ -25,7 +27,7 @@ public class JobPlanner {
     }
 
     /** Adds the due job of an object. Of several missed times, only the last is kept. */
-    void plan(String kind, JobHandler.ScheduledJob planned, Instant now) {
+    void plan(JobKind kind, JobHandler.ScheduledJob planned, Instant now) {
         Timetable times = new Timetable(planned.times().cron(), planned.times().zone());
         Instant last = last(kind, planned, now);
         Optional<Instant> due = Optional.empty();
@@ -37,8 +39,8 @@ public class JobPlanner {
         due.ifPresent(moment -> {
             boolean missed = moment.isBefore(now.minus(ON_TIME));
             boolean left = missed && planned.times().missed() == MissedRuns.LEAVE;
-            JobRow job =
-                    JobRow.due(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(moment), "schedule");
+            JobRow job = JobRow.due(
+                    planned.projectId(), kind, planned.objectId(), JobTimestamps.of(moment), JobCause.SCHEDULE);
             records.add(left ? job.skipped("The server was not running.") : job);
         });
     }
@@ -47,7 +49,7 @@ public class JobPlanner {
      * A clock set back meets times that were planned already: these are not planned again. A clock that was far ahead for a while must
      * not delay everything until that time.
      */
-    private Instant last(String kind, JobHandler.ScheduledJob planned, Instant now) {
+    private Instant last(JobKind kind, JobHandler.ScheduledJob planned, Instant now) {
         String known =
                 records.lastDue(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(now.plus(PUT_BACK)));
         Instant last = known == null ? Instant.MIN : Instant.parse(known);

@@ -17,6 +17,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
 import plainsieve.server.records.jobs.JobState;
@@ -38,7 +40,7 @@ public class JobRunner {
     private static final int LONGEST_NOTE = 500;
     private static final Duration REMEMBERED = Duration.ofDays(90);
 
-    private final Map<String, JobHandler> kinds;
+    private final Map<JobKind, JobHandler> kinds;
     private final JobRecords records;
     private final JobPlanner jobPlanner;
     private final List<JobListener> watching;
@@ -59,7 +61,7 @@ public class JobRunner {
     }
 
     /** Adds something that should be done now. One that waits already is that. */
-    public void runNow(String projectId, String kind, String thing, String cause) {
+    public void runNow(String projectId, JobKind kind, String thing, JobCause cause) {
         boolean waits = records.waiting(projectId, kind).stream()
                 .anyMatch(job -> job.objectId().equals(thing) && job.state() == JobState.DUE && job.attempts() == 0);
         Instant due = clock.instant();
@@ -190,7 +192,7 @@ public class JobRunner {
 
     private void addDependents(JobRow job) {
         kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.objectId())
-                .forEach(next -> runNow(job.projectId(), kind.kind(), next, "after")));
+                .forEach(next -> runNow(job.projectId(), kind.kind(), next, JobCause.AFTER)));
     }
 
     private void failed(JobRow job, String why) {
@@ -237,18 +239,18 @@ public class JobRunner {
     }
 
     /** A held result was reviewed. @param used whether it was accepted */
-    public void decide(String projectId, String kind, String thing, boolean used) {
+    public void decide(String projectId, JobKind kind, String thing, boolean used) {
         records.latest(projectId, kind, thing)
                 .ifPresent(job -> records.decide(job.id(), used ? JobState.DONE : JobState.SKIPPED, job.message()));
     }
 
     /** The last that was done of something, or is. */
-    public Optional<JobRow> latest(String projectId, String kind, String thing) {
+    public Optional<JobRow> latest(String projectId, JobKind kind, String thing) {
         return records.latest(projectId, kind, thing);
     }
 
     /** The jobs after this one, each as “the delivery “late-crossings””. */
-    public List<String> dependentsOf(String projectId, String kind, String thing) {
+    public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
         return kinds.values().stream()
                 .flatMap(other -> other.dependentsOf(projectId, kind, thing).stream()
                         .map(next -> "the %s “%s”".formatted(other.kind(), next)))
@@ -256,7 +258,7 @@ public class JobRunner {
     }
 
     /** Stops the running job of a removed object and skips its waiting ones: otherwise a new object of the same name would get them. */
-    public void stop(String projectId, String kind, String thing) {
+    public void stop(String projectId, JobKind kind, String thing) {
         records.cancelWaiting(projectId, kind, thing, JobTimestamps.of(clock.instant()), "It was removed.");
         records.latest(projectId, kind, thing)
                 .map(job -> underWay.get(job.id()))

@@ -11,10 +11,10 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.definitions.SourceRow;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.runtime.settings.FederationSettings;
 import plainsieve.server.runtime.settings.ShareSettings;
 import plainsieve.server.runtime.settings.WebSettings;
-import plainsieve.server.sources.sent.Purpose;
 import plainsieve.sources.PartSender;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.Source;
@@ -66,12 +66,12 @@ class SourceRegistry {
             return rejectionReported.compareAndSet(false, true);
         }
 
-        SourceHandle way(Purpose.Kind purpose) {
+        SourceHandle way(StatementCause purpose) {
             return new SourceHandle(source, limits, line(purpose));
         }
 
         /** The queue for a purpose. */
-        private FairQueue line(Purpose.Kind purpose) {
+        private FairQueue line(StatementCause purpose) {
             return switch (purpose) {
                 case LIST, LOOK, EVIDENCE -> beside;
                 default -> rows;

@@ -16,11 +16,13 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.federation.FederatedStatement;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.ProblemKind;
+import plainsieve.server.records.sent.StatementCause;
+import plainsieve.server.records.sent.StatementOutcome;
 import plainsieve.server.runtime.settings.Settings;
-import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 import plainsieve.server.sources.sent.StatementOrigin;
 import plainsieve.sources.Cancellation;
@@ -191,8 +193,8 @@ public class StatementSender {
     }
 
     private Duration longest(StatementOrigin origin) {
-        Purpose.Kind kind = origin.purpose().kind();
-        return kind == Purpose.Kind.DOWNLOAD || kind == Purpose.Kind.COPY
+        StatementCause cause = origin.purpose().cause();
+        return cause == StatementCause.DOWNLOAD || cause == StatementCause.COPY
                 ? settings.downloadTimeout()
                 : origin.project().stage().limits().longest(settings.statementTimeout());
     }
@@ -247,22 +249,22 @@ public class StatementSender {
         return new FairQueue.Entry(
                 origin.caller().owner(),
                 report.isEmpty() ? "" : origin.project().id() + "/" + report,
-                origin.purpose().kind() == Purpose.Kind.DOWNLOAD);
+                origin.purpose().cause() == StatementCause.DOWNLOAD);
     }
 
     /** Metrics by source, cause and outcome: count and duration. */
     private <T> T measured(SentLog.LogEntry begun, Supplier<T> asking) {
         Timer.Sample sample = Timer.start(reporting.meters());
-        String outcome = "failed";
+        StatementOutcome outcome = StatementOutcome.FAILED;
         try {
             T result = asking.get();
-            outcome = "done";
+            outcome = StatementOutcome.DONE;
             return result;
         } finally {
             sample.stop(Timer.builder("plainsieve.statements")
                     .tag("source", begun.row().sourceId())
-                    .tag("cause", begun.row().cause())
-                    .tag("outcome", outcome)
+                    .tag("cause", Keyword.of(begun.row().cause()))
+                    .tag("outcome", Keyword.of(outcome))
                     .register(reporting.meters()));
         }
     }
@@ -270,7 +272,7 @@ public class StatementSender {
     private SourceRegistry.SourceHandle way(StatementOrigin origin, Statement statement) {
         return FederatedStatement.isOne(statement.text())
                 ? sources.ofSeveral(new FederatedSender(this, origin))
-                : sources.get(origin.sourceId()).way(origin.purpose().kind());
+                : sources.get(origin.sourceId()).way(origin.purpose().cause());
     }
 
     private <T> T logged(SentLog.LogEntry begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {

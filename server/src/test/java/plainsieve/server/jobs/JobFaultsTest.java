@@ -14,6 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.springframework.dao.CannotAcquireLockException;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.Waiting;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.runtime.execution.ServerExecutors;
 import plainsieve.sources.Cancellation;
@@ -34,18 +36,18 @@ class JobFaultsTest {
 
     /** Counts its runs and fails the first few. */
     private static final class Counting implements JobHandler {
-        private final String kind;
+        private final JobKind kind;
         private final int errors;
         private final AtomicInteger begun = new AtomicInteger();
         private final AtomicInteger done = new AtomicInteger();
 
-        Counting(String kind, int errors) {
+        Counting(JobKind kind, int errors) {
             this.kind = kind;
             this.errors = errors;
         }
 
         @Override
-        public String kind() {
+        public JobKind kind() {
             return kind;
         }
 
@@ -64,7 +66,7 @@ class JobFaultsTest {
         }
 
         @Override
-        public List<String> dependentsOf(String projectId, String kindOfDone, String thing) {
+        public List<String> dependentsOf(String projectId, JobKind kindOfDone, String thing) {
             return List.of();
         }
 
@@ -80,7 +82,7 @@ class JobFaultsTest {
         AtomicInteger left = new AtomicInteger(times);
         return (JobRecords) Proxy.newProxyInstance(
                 JobRecords.class.getClassLoader(), new Class<?>[] {JobRecords.class}, (proxy, method, arguments) -> {
-                    if (method.getName().equals("take") && left.getAndDecrement() > 0) {
+                    if (method.getName().equals("claim") && left.getAndDecrement() > 0) {
                         throw new CannotAcquireLockException("locked for a test");
                     }
                     try {
@@ -109,10 +111,10 @@ class JobFaultsTest {
 
     @Test
     void jobWithoutClaimHoldsNoPermit() throws Exception {
-        Counting work = new Counting("counted", 0);
+        Counting work = new Counting(JobKind.COPY, 0);
         JobRunner jobRunner = runner(work, lockedFor(5));
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.runNow("home", "counted", thing, "asked");
+            jobRunner.runNow("home", JobKind.COPY, thing, JobCause.HAND);
         }
         lookUntil(jobRunner, work.done, 4);
         assertThat(work.done).hasValue(4);
@@ -120,10 +122,10 @@ class JobFaultsTest {
 
     @Test
     void errorOfOneJobDoesNotAffectOthers() throws Exception {
-        Counting work = new Counting("erring", 3);
+        Counting work = new Counting(JobKind.DELIVERY, 3);
         JobRunner jobRunner = runner(work, lockedFor(0));
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.runNow("home", "erring", thing, "asked");
+            jobRunner.runNow("home", JobKind.DELIVERY, thing, JobCause.HAND);
         }
         lookUntil(jobRunner, work.begun, 4);
         assertThat(work.begun).hasValueGreaterThanOrEqualTo(4);
@@ -131,7 +133,7 @@ class JobFaultsTest {
         assertThat(work.done).hasValue(1);
         assertThat(List.of("a", "b", "c", "d").stream()
                         .map(thing -> jobRunner
-                                .latest("home", "erring", thing)
+                                .latest("home", JobKind.DELIVERY, thing)
                                 .orElseThrow()
                                 .message())
                         .filter(note -> note.contains("Internal error"))

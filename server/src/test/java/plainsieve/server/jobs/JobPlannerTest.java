@@ -13,6 +13,8 @@ import org.junit.jupiter.api.Test;
 import plainsieve.files.forms.ScheduleForm.MissedRuns;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
 import plainsieve.server.records.jobs.JobState;
@@ -61,8 +63,8 @@ class JobPlannerTest {
         for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
                 now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
                 now = now.plus(Duration.ofMinutes(47))) {
-            jobPlanner.plan("copy", daily, now);
-            jobPlanner.plan("copy", daily, now);
+            jobPlanner.plan(JobKind.COPY, daily, now);
+            jobPlanner.plan(JobKind.COPY, daily, now);
         }
         assertThat(due()).hasSize(365).doesNotHaveDuplicates();
         assertThat(due())
@@ -73,22 +75,22 @@ class JobPlannerTest {
     @Test
     void missedTimesRunOnceOrNotAtAll() {
         JobHandler.ScheduledJob caughtUp = planned("0 * * * *", MissedRuns.CATCH_UP, "2026-06-01T00:30:00Z");
-        jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
+        jobPlanner.plan(JobKind.COPY, caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
         assertThat(jobs().get(0).state()).isEqualTo(JobState.DUE);
 
         JobHandler.ScheduledJob left = planned("0 * * * *", MissedRuns.LEAVE, "2026-06-01T00:30:00Z");
-        jobPlanner.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
+        jobPlanner.plan(JobKind.COPY, left, Instant.parse("2026-06-05T10:20:00Z"));
         assertThat(jobs()).hasSize(2);
         assertThat(jobs().get(1).state()).isEqualTo(JobState.SKIPPED);
-        jobPlanner.plan("copy", left, Instant.parse("2026-06-05T11:00:01Z"));
+        jobPlanner.plan(JobKind.COPY, left, Instant.parse("2026-06-05T11:00:01Z"));
         assertThat(jobs().get(2).state()).isEqualTo(JobState.DUE);
     }
 
     @Test
     void timesBeforeTheDefinitionAreNotMissed() {
         jobPlanner.plan(
-                "copy",
+                JobKind.COPY,
                 planned("0 6 * * *", MissedRuns.CATCH_UP, "2026-06-01T12:00:00Z"),
                 Instant.parse("2026-06-01T13:00:00Z"));
         assertThat(jobs()).isEmpty();
@@ -97,18 +99,18 @@ class JobPlannerTest {
     @Test
     void clockJumpsNeitherRepeatNorDelay() {
         JobHandler.ScheduledJob hourly = planned("0 * * * *", MissedRuns.CATCH_UP, "2026-06-01T00:30:00Z");
-        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
-        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
-        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));
+        jobPlanner.plan(JobKind.COPY, hourly, Instant.parse("2026-06-01T05:00:10Z"));
+        jobPlanner.plan(JobKind.COPY, hourly, Instant.parse("2026-06-01T03:59:00Z"));
+        jobPlanner.plan(JobKind.COPY, hourly, Instant.parse("2026-06-01T05:00:20Z"));
         assertThat(due()).containsExactly("2026-06-01T05:00:00Z");
-        jobPlanner.plan("copy", hourly, Instant.parse("2031-06-01T05:00:20Z"));
-        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T06:00:20Z"));
+        jobPlanner.plan(JobKind.COPY, hourly, Instant.parse("2031-06-01T05:00:20Z"));
+        jobPlanner.plan(JobKind.COPY, hourly, Instant.parse("2026-06-01T06:00:20Z"));
         assertThat(due()).containsExactly("2026-06-01T05:00:00Z", "2026-06-01T06:00:00Z", "2031-06-01T05:00:00Z");
     }
 
     @Test
     void leaseIsExclusiveUntilItExpires() {
-        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.HAND));
         long id = jobs().get(0).id();
         assertThat(records.claim(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
                 .isEqualTo(1);
@@ -130,9 +132,9 @@ class JobPlannerTest {
 
     @Test
     void oneSubjectHasOneJobAtATime() {
-        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
-        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "hand"));
-        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule"));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.HAND));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:01Z", JobCause.HAND));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:01Z", JobCause.SCHEDULE));
         assertThat(jobs()).hasSize(2);
         records.claim(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
         assertThat(open("2026-06-01T05:00:03Z")).isEmpty();

@@ -1,6 +1,5 @@
 package plainsieve.server.api.author;
 
-import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,6 +14,7 @@ import plainsieve.server.http.context.AuditRecorder;
 import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.definitions.DefinitionKind;
 
 /** Removed objects and their restoration. */
 @RestController
@@ -32,15 +32,8 @@ class RemovedApi {
     }
 
     /** @param at when it was removed, ISO 8601 */
-    record RemovedObject(
-            long id,
+    record RemovedObject(long id, DefinitionKind kind, String objectId, String name, String at) {
 
-            @Schema(allowableValues = {"source", "query", "parameter", "report", "stage", "stored-copy", "delivery"})
-            String kind,
-
-            String objectId,
-            String name,
-            String at) {
         static RemovedObject of(RemovedObjects.RemovedObject object) {
             return new RemovedObject(
                     object.id(),
@@ -64,7 +57,7 @@ class RemovedApi {
     RemovedObject restoreRemovedObject(
             Project project, Caller caller, @PathVariable long id, HttpServletRequest request) {
         RemovedObject restored = RemovedObject.of(restoration.restore(project, caller, id));
-        auditRecorder.note(request, "restored a removed " + restored.kind(), project.id(), restored.name());
+        auditRecorder.note(request, "restored a removed " + restored.kind().word(), project.id(), restored.name());
         return restored;
     }
 }

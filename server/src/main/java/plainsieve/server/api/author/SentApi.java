@@ -1,6 +1,6 @@
 package plainsieve.server.api.author;
 
-import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,10 +19,12 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.sent.SentFilter;
+import plainsieve.server.records.sent.SentOrder;
 import plainsieve.server.records.sent.SentRow;
+import plainsieve.server.records.sent.StatementCause;
+import plainsieve.server.records.sent.StatementOutcome;
 import plainsieve.server.results.evidence.EvidenceService;
 import plainsieve.server.results.evidence.StatementReplay;
-import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 
 /** Statements in Sent: an author's own, or everyone's for operators; with comparison and evidence. */
@@ -62,13 +64,11 @@ class SentApi {
             String reportName,
             String viewId,
             String viewTitle,
-            @Schema(implementation = Purpose.Kind.class) String cause,
+            StatementCause cause,
             String text,
             List<SentBodies.SentValueBody> values,
 
-            @Schema(allowableValues = {"running", "done", "failed", "stopped"})
-            String outcome,
-
+            StatementOutcome outcome,
             String problem,
             long localRows,
             long fetchedRows,
@@ -84,10 +84,10 @@ class SentApi {
             @RequestParam(defaultValue = "") String report,
             @RequestParam(defaultValue = "") String query,
             @RequestParam(defaultValue = "") String source,
-            @RequestParam(defaultValue = "") String outcome,
-            @RequestParam(defaultValue = "") String cause,
+            @Nullable @RequestParam(required = false) StatementOutcome outcome,
+            @Nullable @RequestParam(required = false) StatementCause cause,
             @RequestParam(defaultValue = "") String search,
-            @RequestParam(defaultValue = "new") String order,
+            @RequestParam(defaultValue = "new") SentOrder order,
             @RequestParam(defaultValue = "50") int limit) {
         SentFilter wanted = new SentFilter(
                 project.id(),
@@ -95,8 +95,8 @@ class SentApi {
                 report,
                 query,
                 source,
-                outcome,
-                cause,
+                Optional.ofNullable(outcome),
+                Optional.ofNullable(cause),
                 search.strip(),
                 order);
         return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()

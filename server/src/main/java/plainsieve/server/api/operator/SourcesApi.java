@@ -1,5 +1,6 @@
 package plainsieve.server.api.operator;
 
+import jakarta.annotation.Nullable;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
@@ -33,6 +34,7 @@ import plainsieve.server.sources.SourceDefinitions;
 import plainsieve.server.sources.SourceEdits;
 import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Secret;
+import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
@@ -77,7 +79,7 @@ class SourcesApi {
      *
      * @param database the database's name, the path of its file or folder, or the URL of a service
      * @param user the user name, or the name of the header or query parameter with a service's secret
-     * @param signIn how the secret is sent to a service: nothing, basic, bearer, header or asked
+     * @param signIn how the secret is sent to a service; not at all if missing
      * @param concurrentStatements maximum number of concurrent statements; the default if missing
      * @param timeoutSeconds statement timeout; 0: the server's default
      * @param password empty keeps the stored one, while server and user stay the same
@@ -93,7 +95,7 @@ class SourcesApi {
             int port,
             String database,
             String user,
-            String signIn,
+            @Nullable SignIn signIn,
             String password,
             Integer concurrentStatements,
             int timeoutSeconds,
@@ -113,7 +115,7 @@ class SourcesApi {
             host = stripped(host);
             database = stripped(database);
             user = stripped(user);
-            signIn = stripped(signIn);
+            signIn = signIn == null ? SignIn.NONE : signIn;
             password = Absent.orEmpty(password);
             functions = Absent.orEmpty(functions);
             runOnOpening = runOnOpening == null ? SourceLimits.USUAL.runOnOpening() : runOnOpening;

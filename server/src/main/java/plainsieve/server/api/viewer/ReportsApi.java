@@ -80,7 +80,7 @@ class ReportsApi {
                 standing(project.draft(report.id()), report),
                 report.version(),
                 last.map(row -> row.sentAt().toString()).orElse(""),
-                last.map(SentRow::outcome).orElse(""));
+                last.map(SentRow::outcome).orElse(null));
     }
 
     @GetMapping("/{id}")

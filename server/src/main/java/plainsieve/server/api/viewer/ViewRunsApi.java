@@ -30,8 +30,8 @@ import plainsieve.server.http.results.RunEvent;
 import plainsieve.server.http.results.RunStreaming;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.sources.Cancellations;
-import plainsieve.server.sources.sent.Purpose;
 
 /** The rows of a report's views, streamed. */
 @RestController
@@ -96,6 +96,6 @@ class ViewRunsApi {
 
     private ViewOrders.For whom(Project project, Caller caller, Report report, String signed) {
         Caller linked = callers.of(project, report.id(), caller, signed);
-        return new ViewOrders.For(project, report, linked, Purpose.Kind.REPORT);
+        return new ViewOrders.For(project, report, linked, StatementCause.REPORT);
     }
 }

@@ -20,7 +20,6 @@ import plainsieve.server.records.definitions.SourceRow;
 @Service
 public class RemovedObjects {
     private static final int MOST_SHOWN = 100;
-    private static final String SOURCE = "source";
 
     private final RemovedRecords removed;
     private final StoredForms forms;
@@ -32,22 +31,18 @@ public class RemovedObjects {
         this.clock = clock;
     }
 
-    /**
-     * A removed object.
-     *
-     * @param kind source, or the keyword of a {@link DefinitionKind}
-     */
-    public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
+    /** A removed object. */
+    public record RemovedObject(long id, DefinitionKind kind, String objectId, String name, Instant at) {
         static RemovedObject of(RemovedRow row) {
             return new RemovedObject(row.id(), row.kind(), row.objectId(), row.name(), row.removedAt());
         }
 
         /** The role that may remove and restore it. */
         public Role requiredRole() {
-            if (kind.equals(DefinitionKind.STAGE.word())) {
+            if (kind == DefinitionKind.STAGE) {
                 return Stage.requiredRole(objectId);
             }
-            return kind.equals(SOURCE) ? Role.OPERATOR : Role.AUTHOR;
+            return kind == DefinitionKind.SOURCE ? Role.OPERATOR : Role.AUTHOR;
         }
     }
 
@@ -72,7 +67,9 @@ public class RemovedObjects {
 
     /** The row of a removed source; nothing for a definition. */
     Optional<SourceRow> source(RemovedRow row) {
-        return row.kind().equals(SOURCE) ? Optional.of(forms.read(row.content(), SourceRow.class)) : Optional.empty();
+        return row.kind() == DefinitionKind.SOURCE
+                ? Optional.of(forms.read(row.content(), SourceRow.class))
+                : Optional.empty();
     }
 
     DefinitionRow definition(RemovedRow row) {
@@ -81,15 +78,15 @@ public class RemovedObjects {
 
     /** Keeps a definition that is removed in the same transaction. @param name displayed */
     public void store(DefinitionRow row, String name) {
-        store(row.projectId(), row.kind().word(), row.id(), name, row);
+        store(row.projectId(), row.kind(), row.id(), name, row);
     }
 
     /** Keeps a source that is removed in the same transaction. */
     public void storeSource(SourceRow row) {
-        store("", SOURCE, row.id(), row.id(), row);
+        store("", DefinitionKind.SOURCE, row.id(), row.id(), row);
     }
 
-    private void store(String projectId, String kind, String id, String name, Record row) {
+    private void store(String projectId, DefinitionKind kind, String id, String name, Record row) {
         removed.add(new RemovedRow(0, projectId, kind, id, name, forms.write(row), clock.instant()));
     }
 

@@ -19,11 +19,11 @@ import plainsieve.core.view.ViewPart;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.QueryRunner;
 import plainsieve.server.results.runs.ReportRunRequests;
 import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
-import plainsieve.server.sources.sent.Purpose;
 
 /** Problems that viewers would get from a draft. */
 @Service
@@ -77,7 +77,7 @@ class PublishCheck {
         return orders.view(
                 drafted,
                 draft,
-                Purpose.Kind.FORM,
+                StatementCause.FORM,
                 choices,
                 ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
     }

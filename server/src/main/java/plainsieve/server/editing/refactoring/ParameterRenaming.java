@@ -18,6 +18,7 @@ import plainsieve.server.definitions.edits.ReportEdits;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
+import plainsieve.server.records.definitions.DefinitionKind;
 
 /** Gives a parameter another name everywhere: in drafts and live texts, in controls, views and question lines. */
 @Service
@@ -47,18 +48,30 @@ public class ParameterRenaming {
         project.parameters().values().stream()
                 .filter(other -> !ParameterReferences.renamed(other, from, to).equals(other))
                 .forEach(other -> changes.add(new TextChange(
-                        "parameter", other.name(), ":" + other.name(), "range or formula", 0, ":" + from, ":" + to)));
+                        DefinitionKind.PARAMETER,
+                        other.name(),
+                        ":" + other.name(),
+                        "range or formula",
+                        0,
+                        ":" + from,
+                        ":" + to)));
         return changes;
     }
 
     private static void report(Report before, Report after, String from, String to, List<TextChange> into) {
         if (!after.question().equals(before.question())) {
             into.add(new TextChange(
-                    "report", before.id(), before.name(), "question line", 1, before.question(), after.question()));
+                    DefinitionKind.REPORT,
+                    before.id(),
+                    before.name(),
+                    "question line",
+                    1,
+                    before.question(),
+                    after.question()));
         }
         if (!after.withQuestion(before.question(), after.opening()).equals(before)) {
             into.add(new TextChange(
-                    "report", before.id(), before.name(), "controls and views", 0, ":" + from, ":" + to));
+                    DefinitionKind.REPORT, before.id(), before.name(), "controls and views", 0, ":" + from, ":" + to));
         }
     }
 
@@ -68,7 +81,13 @@ public class ParameterRenaming {
         for (int i = 0; i < before.length; i++) {
             if (!before[i].equals(after[i])) {
                 into.add(new TextChange(
-                        "query", query.id(), query.name(), where, i + 1, before[i].strip(), after[i].strip()));
+                        DefinitionKind.QUERY,
+                        query.id(),
+                        query.name(),
+                        where,
+                        i + 1,
+                        before[i].strip(),
+                        after[i].strip()));
             }
         }
     }

@@ -1,6 +1,5 @@
 package plainsieve.server.editing.revisions;
 
-import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -28,7 +27,9 @@ import plainsieve.server.definitions.model.Stage;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.StageWords;
 import plainsieve.server.editing.refactoring.LimitRelocation;
+import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.sent.SentFilter;
+import plainsieve.server.records.sent.SentOrder;
 import plainsieve.server.records.sent.SentRow;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.server.sources.lists.RowAccessWarnings;
@@ -53,14 +54,13 @@ public class PublishWarnings {
     /**
      * A warning before publishing.
      *
-     * @param kind of its object: query, parameter, report, stage
+     * @param kind of its object
      * @param line in its text, from 1; 0 without one
      * @param limitQueryId the query whose row limit can be moved to the tables; empty if there is no such fix
      * @param fix the label of the button; empty without one
      */
     public record Warning(
-            @Schema(allowableValues = {"query", "parameter", "report", "stage"})
-            String kind,
+            DefinitionKind kind,
 
             String id,
             String name,
@@ -69,7 +69,7 @@ public class PublishWarnings {
             String advice,
             String limitQueryId,
             String fix) {
-        Warning(String kind, String id, String name, int line, String message, String advice) {
+        Warning(DefinitionKind kind, String id, String name, int line, String message, String advice) {
             this(kind, id, name, line, message, advice, "", "");
         }
     }
@@ -84,7 +84,7 @@ public class PublishWarnings {
         Stream<Warning> ofReports = drafted.reports().stream()
                 .filter(report -> reports.contains(report.id()))
                 .flatMap(report -> RowAccessWarnings.of(drafted, report).stream()
-                        .map(said -> new Warning("report", report.id(), report.name(), 0, said, "")));
+                        .map(said -> new Warning(DefinitionKind.REPORT, report.id(), report.name(), 0, said, "")));
         Stream<Warning> ofLimits = drafted.reports().stream()
                 .filter(report -> reports.contains(report.id())
                         || report.queryIds().stream().anyMatch(queries::contains))
@@ -97,7 +97,7 @@ public class PublishWarnings {
 
     private static Warning matter(Report report, LimitRelocation.LimitedQuery limited) {
         return new Warning(
-                "report",
+                DefinitionKind.REPORT,
                 report.id(),
                 report.name(),
                 0,
@@ -133,16 +133,18 @@ public class PublishWarnings {
 
     private static Warning matter(Query query, Optional<TextLocation> place, String message, String advice) {
         int line = place.map(TextLocation::line).orElse(0);
-        return new Warning("query", query.id(), query.name(), line, message, advice);
+        return new Warning(DefinitionKind.QUERY, query.id(), query.name(), line, message, advice);
     }
 
     /** The slowest of its statements lately. */
     private Stream<Warning> slow(Project project, Query query) {
         Instant since = clock.instant().minus(LOOKED_BACK);
-        SentFilter wanted = new SentFilter(project.id(), "", "", query.id(), "", "", "", "", "slow");
+        SentFilter wanted = new SentFilter(
+                project.id(), "", "", query.id(), "", Optional.empty(), Optional.empty(), "", SentOrder.SLOW);
         return sent.latest(Long.MAX_VALUE, wanted, 1).stream()
                 .filter(row -> row.sentAt().isAfter(since) && row.totalMs() > SLOW.toMillis())
-                .map(row -> new Warning("query", query.id(), query.name(), 0, took(row), "See it in Sent."));
+                .map(row ->
+                        new Warning(DefinitionKind.QUERY, query.id(), query.name(), 0, took(row), "See it in Sent."));
     }
 
     private static String took(SentRow row) {
@@ -160,7 +162,7 @@ public class PublishWarnings {
         Stream<String> rows = live.limits().rows().stream().mapToObj("at most %,d rows are shown"::formatted);
         return Stream.concat(values, rows)
                 .map(said -> new Warning(
-                        "stage",
+                        DefinitionKind.STAGE,
                         Stage.LIVE,
                         "live",
                         0,
@@ -185,6 +187,7 @@ public class PublishWarnings {
         return drafted.parameters().values().stream()
                 .map(ParameterDefinition::name)
                 .filter(name -> drafted.uses(name).isEmpty())
-                .map(name -> new Warning("parameter", name, ":" + name, 0, "It is not used.", "Use it, or remove it."));
+                .map(name -> new Warning(
+                        DefinitionKind.PARAMETER, name, ":" + name, 0, "It is not used.", "Use it, or remove it."));
     }
 }

@@ -180,7 +180,7 @@ public class ProjectReplacement {
                 port(entry, here),
                 here.getOrDefault("database", entry.database()),
                 here.getOrDefault("user", entry.user()),
-                entry.signIn(),
+                ProjectTransfer.signIn(entry),
                 entry.tableOverrides());
         return new SourceAccess(entry.id(), kind.settings(fields), new Secret(here.getOrDefault("password", "")));
     }

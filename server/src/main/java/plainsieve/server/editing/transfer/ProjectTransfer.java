@@ -13,6 +13,7 @@ import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -40,6 +41,7 @@ import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.sources.Secret;
+import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
@@ -129,7 +131,7 @@ public class ProjectTransfer {
                 fields.port(),
                 fields.database(),
                 fields.user(),
-                fields.signIn(),
+                fields.signIn() == SignIn.NONE ? "" : fields.signIn().word(),
                 fields.tableOverrides());
     }
 
@@ -233,9 +235,20 @@ public class ProjectTransfer {
                         entry.port(),
                         entry.database(),
                         entry.user(),
-                        entry.signIn(),
+                        signIn(entry),
                         entry.tableOverrides()));
         edits.sources().addImported(new SourceAccess(entry.id(), settings, Secret.none()));
+    }
+
+    /** Throws {@link ProblemException} for an unknown keyword. */
+    static SignIn signIn(SourceEntry entry) {
+        return entry.signIn().isEmpty()
+                ? SignIn.NONE
+                : Keyword.find(SignIn.class, entry.signIn())
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                ProblemKind.INVALID_SOURCE,
+                                "Unknown authentication method “%s”.".formatted(entry.signIn()),
+                                "Use one of: " + String.join(", ", Keyword.all(SignIn.class)) + ".")));
     }
 
     /** Throws {@link ProblemException} for an unknown keyword. */

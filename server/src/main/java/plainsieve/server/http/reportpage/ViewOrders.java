@@ -12,9 +12,9 @@ import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.http.results.ReportPageRequest;
 import plainsieve.server.people.Caller;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.ReportRunRequests;
 import plainsieve.server.results.runs.RunRequest;
-import plainsieve.server.sources.sent.Purpose;
 
 /** Converts requested views of a page to run requests. */
 @Component
@@ -31,7 +31,7 @@ public class ViewOrders {
      * @param caller with fixed choices
      * @param kind the cause of the statements
      */
-    public record For(Project project, Report report, Caller caller, Purpose.Kind kind) {}
+    public record For(Project project, Report report, Caller caller, StatementCause kind) {}
 
     /** A view with the choices of a request. Throws {@link plainsieve.core.value.ProblemException} when it has no such part. */
     public RunRequest order(For whom, View view, RunBodies.ViewRun body) {

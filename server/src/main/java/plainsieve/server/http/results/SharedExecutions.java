@@ -11,10 +11,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.QueryRunner;
 import plainsieve.server.sources.Cancellations;
 import plainsieve.server.sources.ViewerErrorMessages;
-import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.SentLog;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
@@ -59,7 +59,7 @@ class SharedExecutions {
                 ViewerErrorMessages.redact(ready.order().asked().caller(), stopped()),
                 id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
         ResultCacheKey question = ResultCacheKey.of(ready);
-        if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {
+        if (ready.order().purpose().cause() != StatementCause.REPORT) {
             return Optional.of(start(question, reader, Duration.ZERO));
         }
         Duration kept = ready.order().text().query().asked().cacheTime();

@@ -25,7 +25,7 @@ import plainsieve.server.http.reportpage.ViewOrders;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.people.Viewer;
-import plainsieve.server.sources.sent.Purpose;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.sources.SourceSettings;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -67,7 +67,7 @@ class WarmUpReport {
     ViewOrders.For readerRequest() {
         Project project = project();
         Caller caller = Caller.of(VIEW, Role.VIEWER, Viewer.browser(VIEW, ""));
-        return new ViewOrders.For(project, project.report(VIEW), caller, Purpose.Kind.REPORT);
+        return new ViewOrders.For(project, project.report(VIEW), caller, StatementCause.REPORT);
     }
 
     private Project project() {

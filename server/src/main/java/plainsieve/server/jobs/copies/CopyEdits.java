@@ -28,6 +28,8 @@ import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.schedules.Timetable;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.runtime.spool.Spools;
 import plainsieve.server.sources.SourceEdits;
 import plainsieve.sources.Secret;
@@ -66,7 +68,7 @@ public class CopyEdits implements Restoration {
                 name, "copy", taken -> storedCopies.find(project.id(), taken).isPresent());
         prepare(project);
         save(project, draft.identified(id).startingAt(clock.instant()));
-        jobRunner.runNow(project.id(), StoredCopy.KIND, id, "hand");
+        jobRunner.runNow(project.id(), JobKind.COPY, id, JobCause.HAND);
         return storedCopies.get(project.id(), id);
     }
 
@@ -84,7 +86,7 @@ public class CopyEdits implements Restoration {
             change(project, copy);
         } else {
             save(project, copy);
-            jobRunner.runNow(project.id(), StoredCopy.KIND, copy.id(), "hand");
+            jobRunner.runNow(project.id(), JobKind.COPY, copy.id(), JobCause.HAND);
         }
     }
 
@@ -154,7 +156,7 @@ public class CopyEdits implements Restoration {
      */
     public void remove(Project project, String id) {
         StoredCopy copy = storedCopies.get(project.id(), id);
-        List<String> needing = new ArrayList<>(jobRunner.dependentsOf(project.id(), StoredCopy.KIND, id));
+        List<String> needing = new ArrayList<>(jobRunner.dependentsOf(project.id(), JobKind.COPY, id));
         project.queries().stream()
                 .filter(query -> query.asked().copy().equals(id))
                 .forEach(query -> needing.add(query.name()));
@@ -162,7 +164,7 @@ public class CopyEdits implements Restoration {
             throw new StillUsedException("“" + copy.name() + "”", needing);
         }
         kept.remove(project.id(), copy);
-        jobRunner.stop(project.id(), StoredCopy.KIND, id);
+        jobRunner.stop(project.id(), JobKind.COPY, id);
         removeFiles(storedCopies.folder(project.id(), copy));
     }
 
@@ -178,7 +180,7 @@ public class CopyEdits implements Restoration {
                 kind(), storedCopies.find(project.id(), row.id()).isPresent(), row.id());
         prepare(project);
         save(project, kept.copy(row.startingAt(clock.instant().toString())));
-        jobRunner.runNow(project.id(), StoredCopy.KIND, row.id(), "hand");
+        jobRunner.runNow(project.id(), JobKind.COPY, row.id(), JobCause.HAND);
     }
 
     /** Removes the files and the source of the copies of a removed project, unless other projects use the source. */

@@ -25,6 +25,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.jobs.JobHandler;
 import plainsieve.server.jobs.JobOutcome;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.files.PartManifest;
@@ -157,8 +158,8 @@ public class StoredCopies implements JobHandler {
     }
 
     @Override
-    public String kind() {
-        return StoredCopy.KIND;
+    public JobKind kind() {
+        return JobKind.COPY;
     }
 
     @Override
@@ -185,8 +186,8 @@ public class StoredCopies implements JobHandler {
     }
 
     @Override
-    public List<String> dependentsOf(String projectId, String kind, String thing) {
-        return kind.equals(StoredCopy.KIND) ? dependentsOf(projectId, thing) : List.of();
+    public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
+        return kind.equals(JobKind.COPY) ? dependentsOf(projectId, thing) : List.of();
     }
 
     private List<String> dependentsOf(String projectId, String thing) {

@@ -25,8 +25,6 @@ public record StoredCopy(
         boolean paused,
         Instant since,
         int version) {
-    /** Its keyword among scheduled objects. */
-    public static final String KIND = "copy";
 
     /**
      * Partitions by date.

@@ -10,7 +10,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.definitions.project.Projects;
 import plainsieve.server.jobs.JobHandler;
 import plainsieve.server.jobs.JobOutcome;
-import plainsieve.server.jobs.copies.StoredCopy;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 
@@ -67,8 +67,8 @@ public class Deliveries implements JobHandler {
     }
 
     @Override
-    public String kind() {
-        return Delivery.KIND;
+    public JobKind kind() {
+        return JobKind.DELIVERY;
     }
 
     @Override
@@ -100,9 +100,9 @@ public class Deliveries implements JobHandler {
 
     /** Deliveries that are sent after a copy was refreshed. */
     @Override
-    public List<String> dependentsOf(String projectId, String kind, String thing) {
+    public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
         return of(projectId).stream()
-                .filter(one -> kind.equals(StoredCopy.KIND) && !one.paused())
+                .filter(one -> kind.equals(JobKind.COPY) && !one.paused())
                 .filter(one ->
                         one.schedule().prerequisite().filter(thing::equals).isPresent())
                 .map(Delivery::id)

@@ -28,8 +28,6 @@ public record Delivery(
         boolean paused,
         Instant since,
         int version) {
-    /** Its keyword among scheduled objects. */
-    public static final String KIND = "delivery";
 
     Delivery identified(String newId) {
         return new Delivery(newId, name, content, to, schedule, paused, since, version);

@@ -11,6 +11,7 @@ import plainsieve.server.definitions.project.Project;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
+import plainsieve.server.records.jobs.JobKind;
 
 /** Adds, changes and removes deliveries. */
 @Service
@@ -78,7 +79,7 @@ public class DeliveryEdits implements Restoration {
     public void remove(Project project, String id) {
         Delivery delivery = deliveries.get(project.id(), id);
         kept.remove(project.id(), delivery);
-        jobRunner.stop(project.id(), Delivery.KIND, id);
+        jobRunner.stop(project.id(), JobKind.DELIVERY, id);
     }
 
     @Override

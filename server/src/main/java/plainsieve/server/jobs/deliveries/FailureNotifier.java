@@ -15,6 +15,7 @@ import plainsieve.server.jobs.mail.EmailMessage;
 import plainsieve.server.jobs.mail.MailFailure;
 import plainsieve.server.jobs.mail.MailTransport;
 import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobState;
 import plainsieve.server.runtime.settings.EmailReportSettings;
 
@@ -37,7 +38,7 @@ class FailureNotifier implements JobListener {
     }
 
     @Override
-    public void onProblem(String projectId, String kind, String thing, JobState state, String note) {
+    public void onProblem(String projectId, JobKind kind, String thing, JobState state, String note) {
         String what = state == JobState.FAILED ? "failed" : "was held for review";
         String subject = "The %s “%s” %s".formatted(kind, thing, what);
         send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));

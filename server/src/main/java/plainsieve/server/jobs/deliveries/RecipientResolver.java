@@ -27,6 +27,7 @@ import plainsieve.server.people.Viewer;
 import plainsieve.server.records.access.GroupRecords;
 import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.QueryRunner;
 import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
@@ -174,7 +175,8 @@ class RecipientResolver {
                         RunRequest.Text.live(project.queryInStage(queryId)),
                         RequestedChoices.of(caller, Set.of(), Map.of()),
                         RunRequest.RowSelection.ALL_ROWS,
-                        Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),
+                        Purpose.ofView(
+                                StatementCause.DELIVERY, delivery.content().reportId(), ""),
                         cap),
                 listener);
     }

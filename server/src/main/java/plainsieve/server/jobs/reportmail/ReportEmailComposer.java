@@ -16,6 +16,7 @@ import plainsieve.core.view.ViewPart;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.DataAges;
 import plainsieve.server.results.runs.QueryRunner;
 import plainsieve.server.results.runs.QuestionRenderer;
@@ -24,7 +25,6 @@ import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
 import plainsieve.server.runtime.settings.EmailReportSettings;
 import plainsieve.server.sources.ClientPresence;
-import plainsieve.server.sources.sent.Purpose;
 
 /** Composes a report email: runs every view and truncates what is too long. */
 @Service
@@ -193,7 +193,7 @@ public class ReportEmailComposer {
         ReportRunRequests.ViewRequest asked =
                 ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), text, view, part);
         RunRequest request =
-                orders.view(wanted.project(), wanted.report(), Purpose.Kind.DELIVERY, wanted.choices(), asked);
+                orders.view(wanted.project(), wanted.report(), StatementCause.DELIVERY, wanted.choices(), asked);
         FetchedRows fetchedRows = new FetchedRows(wanted.presence());
         queryRunner.run(first ? request.capped(settings.rows()) : request, fetchedRows);
         return fetchedRows;

@@ -5,6 +5,7 @@ import plainsieve.core.value.Keyword;
 
 /** The kinds of definitions. */
 public enum DefinitionKind implements Keyword {
+    SOURCE("source"),
     QUERY("query"),
     PARAMETER("parameter"),
     REPORT("report"),

@@ -26,13 +26,6 @@ public interface RemovedRecords {
     @Select("select * from removed where id = #{id} and project_id in (#{projectId}, '')")
     Optional<RemovedRow> find(@Param("projectId") String projectId, @Param("id") long id);
 
-    @Select("""
-            select * from removed where project_id = #{projectId} and kind = #{kind} and object_id = #{objectId}
-            order by id desc limit 1
-            """)
-    Optional<RemovedRow> last(
-            @Param("projectId") String projectId, @Param("kind") String kind, @Param("thingId") String thingId);
-
     @Delete("delete from removed where id = #{id}")
     void forget(long id);
 }

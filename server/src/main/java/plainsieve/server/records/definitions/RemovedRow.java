@@ -6,8 +6,13 @@ import java.time.Instant;
  * A removed object that can be restored.
  *
  * @param projectId empty outside projects
- * @param kind query, report, parameter or source
  * @param content its row as JSON with its format number
  */
 public record RemovedRow(
-        long id, String projectId, String kind, String objectId, String name, String content, Instant removedAt) {}
+        long id,
+        String projectId,
+        DefinitionKind kind,
+        String objectId,
+        String name,
+        String content,
+        Instant removedAt) {}

@@ -25,7 +25,7 @@ public interface JobRecords {
 
     /** Waiting and running jobs. */
     @Select("select * from job where project_id = #{project} and kind = #{kind} and state in ('due', 'running')")
-    List<JobRow> waiting(@Param("project") String projectId, @Param("kind") String kind);
+    List<JobRow> waiting(@Param("project") String projectId, @Param("kind") JobKind kind);
 
     /** The jobs that can run now, longest due first; at most one per object. */
     @Select("""
@@ -83,7 +83,7 @@ public interface JobRecords {
             """)
     int cancelWaiting(
             @Param("project") String projectId,
-            @Param("kind") String kind,
+            @Param("kind") JobKind kind,
             @Param("objectId") String objectId,
             @Param("now") String now,
             @Param("message") String message);
@@ -100,14 +100,14 @@ public interface JobRecords {
             """)
     String lastDue(
             @Param("project") String projectId,
-            @Param("kind") String kind,
+            @Param("kind") JobKind kind,
             @Param("objectId") String objectId,
             @Param("until") String until);
 
     @Select(
             "select * from job where project_id = #{project} and kind = #{kind} and object_id = #{objectId} order by id desc limit 1")
     Optional<JobRow> latest(
-            @Param("project") String projectId, @Param("kind") String kind, @Param("objectId") String objectId);
+            @Param("project") String projectId, @Param("kind") JobKind kind, @Param("objectId") String objectId);
 
     /** The jobs of a period, in order. */
     @Select("""

@@ -10,10 +10,10 @@ package plainsieve.server.records.jobs;
 public record JobRow(
         long id,
         String projectId,
-        String kind,
+        JobKind kind,
         String objectId,
         String dueAt,
-        String cause,
+        JobCause cause,
         JobState state,
         String holder,
         String leaseUntil,
@@ -24,7 +24,7 @@ public record JobRow(
         long rows,
         String message) {
     /** One that is to be done. @param objectId its ID. @param cause schedule, after, or hand */
-    public static JobRow due(String projectId, String kind, String objectId, String dueAt, String cause) {
+    public static JobRow due(String projectId, JobKind kind, String objectId, String dueAt, JobCause cause) {
         return new JobRow(0, projectId, kind, objectId, dueAt, cause, JobState.DUE, "", "", 0, dueAt, "", "", 0, "");
     }
 

@@ -2,6 +2,8 @@ package plainsieve.server.records.jobs;
 
 /** The state of a job. */
 public enum JobState {
+    /** It is scheduled, but not yet recorded. */
+    PLANNED,
     DUE,
     RUNNING,
     DONE,

@@ -17,6 +17,7 @@ import org.apache.ibatis.transaction.jdbc.JdbcTransactionFactory;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.springframework.stereotype.Component;
 import plainsieve.server.records.InstantHandler;
+import plainsieve.server.records.KeywordHandler;
 import plainsieve.server.records.RecordsConfiguration;
 import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.records.WriteGate;
@@ -42,6 +43,7 @@ public class SentBatches {
         Configuration configuration =
                 new Configuration(new Environment("sent", new JdbcTransactionFactory(), connection));
         configuration.getTypeHandlerRegistry().register(Instant.class, new InstantHandler());
+        configuration.setDefaultEnumTypeHandler(KeywordHandler.class);
         configuration.setArgNameBasedConstructorAutoMapping(true);
         configuration.setMapUnderscoreToCamelCase(true);
         configuration.addMapper(SentRecords.class);

@@ -1,11 +1,13 @@
 package plainsieve.server.records.sent;
 
+import java.util.Optional;
+
 /**
  * Which statements of Sent are requested. Empty texts match everything.
  *
  * @param caller whose statements, including impersonations
  * @param search text in the statement or one of its values, ignoring case
- * @param order new, slow or failed: sort order
+ * @param cause nothing: all causes but {@link StatementCause#EVIDENCE}
  */
 public record SentFilter(
         String projectId,
@@ -13,7 +15,17 @@ public record SentFilter(
         String reportId,
         String queryId,
         String sourceId,
-        String outcome,
-        String cause,
+        Optional<StatementOutcome> outcome,
+        Optional<StatementCause> cause,
         String search,
-        String order) {}
+        SentOrder order) {
+    /** The outcome of the filter, which has one. */
+    public StatementOutcome requiredOutcome() {
+        return outcome.orElseThrow();
+    }
+
+    /** The cause of the filter, which has one. */
+    public StatementCause requiredCause() {
+        return cause.orElseThrow();
+    }
+}

@@ -18,10 +18,10 @@ public final class SentQuery {
                 .where(wanted.reportId(), "report_id = #{w.reportId}")
                 .where(wanted.queryId(), "query_id = #{w.queryId}")
                 .where(wanted.sourceId(), "source_id = #{w.sourceId}")
-                .where(wanted.outcome(), "outcome = #{w.outcome}")
+                .and(wanted.outcome().isPresent() ? "outcome = #{w.requiredOutcome}" : "true")
                 .where(wanted.search(), """
                         (instr(lower(text), lower(#{w.search})) > 0 or instr(lower(bound_values), lower(#{w.search})) > 0)""")
-                .and(wanted.cause().isEmpty() ? "cause != 'evidence'" : "cause = #{w.cause}")
+                .and(wanted.cause().isPresent() ? "cause = #{w.requiredCause}" : "cause != 'evidence'")
                 .inOrder(wanted.order());
     }
 
@@ -34,12 +34,12 @@ public final class SentQuery {
         return this;
     }
 
-    private String inOrder(String order) {
+    private String inOrder(SentOrder order) {
         String first =
                 switch (order) {
-                    case "slow" -> "total_ms desc, ";
-                    case "failed" -> "(outcome = 'failed') desc, ";
-                    default -> "";
+                    case SLOW -> "total_ms desc, ";
+                    case FAILED -> "(outcome = 'failed') desc, ";
+                    case NEW -> "";
                 };
         return text.append(" order by ")
                 .append(first)

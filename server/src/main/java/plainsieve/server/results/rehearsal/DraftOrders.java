@@ -12,10 +12,10 @@ import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.results.runs.ReportRunRequests;
 import plainsieve.server.results.runs.RequestedChoices;
 import plainsieve.server.results.runs.RunRequest;
-import plainsieve.server.sources.sent.Purpose;
 
 /** Orders for views of a report as readers will send them once the draft is live: same cap, same totals, same limit. */
 @Component
@@ -34,7 +34,7 @@ class DraftOrders {
         return orders.view(
                 stage.project(),
                 stage.report(),
-                Purpose.Kind.REHEARSAL,
+                StatementCause.REHEARSAL,
                 requested,
                 requestOf(new RunRequest.Text(query, query.draftText()), new DraftRun(view, part, List.of())));
     }
@@ -51,7 +51,7 @@ class DraftOrders {
 
     /** The statement that a report would send for a text on the bench. @param text the possibly unsaved draft */
     RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
-        return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, requestOf(text, asked));
+        return orders.view(stage.project(), stage.report(), StatementCause.FORM, choices, requestOf(text, asked));
     }
 
     private static ReportRunRequests.ViewRequest requestOf(RunRequest.Text text, DraftRun asked) {

@@ -20,6 +20,7 @@ import plainsieve.core.view.ViewPart;
 import plainsieve.server.definitions.model.Report;
 import plainsieve.server.definitions.project.Project;
 import plainsieve.server.people.Caller;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.server.sources.sent.Purpose;
 
@@ -73,7 +74,7 @@ public class ReportRunRequests {
      * @throws ProblemException if the view has no such part, or there is nothing to compare it with
      */
     public RunRequest view(
-            Project project, Report report, Purpose.Kind kind, RequestedChoices choices, ViewRequest asked) {
+            Project project, Report report, StatementCause kind, RequestedChoices choices, ViewRequest asked) {
         View view = asked.view();
         String limit = view.shown().limitParameter().orElse("");
         return new RunRequest(
@@ -134,7 +135,7 @@ public class ReportRunRequests {
                 asked.text(),
                 counting(project, choices, asked),
                 new RunRequest.RowSelection("", shapeOf(asked), asked.filters()),
-                Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
+                Purpose.ofView(StatementCause.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
     }
 }

@@ -26,11 +26,11 @@ import plainsieve.core.value.Value;
 import plainsieve.server.definitions.model.AnalysisLimit;
 import plainsieve.server.definitions.model.Query;
 import plainsieve.server.definitions.project.SourceChoice;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.server.sources.ViewerErrorMessages;
 import plainsieve.server.sources.lists.ListScope;
 import plainsieve.server.sources.lists.RowAccess;
-import plainsieve.server.sources.sent.Purpose;
 import plainsieve.server.sources.sent.StatementOrigin;
 
 /** Turns a run request into the statement to send: resolves its choices, enforces row access and rewrites the query. */
@@ -78,7 +78,7 @@ class RequestRewriter {
     }
 
     private RoutedStatement rewritten(RunRequest request) {
-        Optional<ProcedureCall> call = request.purpose().kind() == Purpose.Kind.BENCH
+        Optional<ProcedureCall> call = request.purpose().cause() == StatementCause.BENCH
                 ? ProcedureCall.of(request.text().written(), dialect(request))
                 : Optional.empty();
         return call.isPresent() ? procedure(request, call.get()) : query(request);

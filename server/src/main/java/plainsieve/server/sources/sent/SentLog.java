@@ -26,6 +26,8 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.sent.SentFilter;
 import plainsieve.server.records.sent.SentRecords;
 import plainsieve.server.records.sent.SentRow;
+import plainsieve.server.records.sent.StatementCause;
+import plainsieve.server.records.sent.StatementOutcome;
 import plainsieve.server.runtime.settings.Settings;
 import plainsieve.sources.RunSummary;
 
@@ -199,7 +201,7 @@ public class SentLog {
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
         String why = "Shared with statement %d, which was already running.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.write(sent.stored()));
-        SentRow shared = finished(row, "shared", why, new RunSummary(0, 0, 0, 0));
+        SentRow shared = finished(row, StatementOutcome.SHARED, why, new RunSummary(0, 0, 0, 0));
         writer.later(now -> now.put(shared));
     }
 
@@ -221,7 +223,7 @@ public class SentLog {
                 origin.purpose().cause(),
                 text,
                 values,
-                "running",
+                StatementOutcome.RUNNING,
                 "",
                 -1,
                 0,
@@ -235,7 +237,7 @@ public class SentLog {
     public LogEntry begin(String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
-        boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
+        boolean plan = origin.purpose().cause() == StatementCause.EVIDENCE;
         if (!plan) {
             recent.put(id, new LoggedStatement(sharing(statement), sent.hidden()));
         }
@@ -280,7 +282,7 @@ public class SentLog {
     }
 
     public void done(LogEntry begun, RunSummary summary) {
-        writer.later(now -> now.end(finished(begun.row(), "done", "", summary)));
+        writer.later(now -> now.end(finished(begun.row(), StatementOutcome.DONE, "", summary)));
     }
 
     /** How a statement ended that did not end well. */
@@ -292,12 +294,12 @@ public class SentLog {
     /** @param problem the error message, which may quote private values */
     public void failed(LogEntry begun, FailureKind end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
-        String outcome = end == FailureKind.STOPPED ? "stopped" : "failed";
+        StatementOutcome outcome = end == FailureKind.STOPPED ? StatementOutcome.STOPPED : StatementOutcome.FAILED;
         RunSummary summary = new RunSummary(0, 0, millis, millis);
         writer.later(now -> now.end(finished(begun.row(), outcome, told, summary)));
     }
 
-    private static SentRow finished(SentRow row, String outcome, String problem, RunSummary summary) {
+    private static SentRow finished(SentRow row, StatementOutcome outcome, String problem, RunSummary summary) {
         return new SentRow(
                 row.id(),
                 row.runId(),

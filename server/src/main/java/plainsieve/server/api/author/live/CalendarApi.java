@@ -1,6 +1,5 @@
 package plainsieve.server.api.author.live;
 
-import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -14,7 +13,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.ProblemKind;
@@ -23,8 +21,10 @@ import plainsieve.server.http.context.RequiredRole;
 import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.jobs.schedules.Schedule;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.server.records.jobs.JobRow;
+import plainsieve.server.records.jobs.JobState;
 import plainsieve.server.runtime.settings.Settings;
 
 /** The jobs of a day, past and scheduled. */
@@ -57,13 +57,11 @@ class CalendarApi {
      */
     record CalendarEntry(
             String at,
-            @Schema(allowableValues = {"copy", "delivery"}) String kind,
+            JobKind kind,
             String objectId,
             String name,
 
-            @Schema(allowableValues = {"planned", "due", "running", "done", "held", "failed", "skipped"})
-            String state,
-
+            JobState state,
             long rows,
             long seconds,
             String message) {}
@@ -116,11 +114,11 @@ class CalendarApi {
                 job.objectId(),
                 things.stream()
                         .filter(thing ->
-                                thing.kind().equals(job.kind()) && thing.id().equals(job.objectId()))
+                                thing.kind() == job.kind() && thing.id().equals(job.objectId()))
                         .map(ScheduledObjects.Thing::name)
                         .findFirst()
                         .orElse(job.objectId()),
-                Keyword.of(job.state()),
+                job.state(),
                 job.rows(),
                 seconds,
                 job.message());
@@ -132,7 +130,7 @@ class CalendarApi {
         Optional<Instant> next = jobPlanner.next(times, from);
         while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {
             entries.add(new CalendarEntry(
-                    next.get().toString(), thing.kind(), thing.id(), thing.name(), "planned", 0, 0, ""));
+                    next.get().toString(), thing.kind(), thing.id(), thing.name(), JobState.PLANNED, 0, 0, ""));
             next = jobPlanner.next(times, next.get());
         }
         return entries;

@@ -12,6 +12,7 @@ import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.copies.CopyForms;
 import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.jobs.copies.StoredCopy;
+import plainsieve.server.records.jobs.JobKind;
 
 /** Stored copies for their screen: definition, content, and last refresh. */
 @Component
@@ -36,7 +37,7 @@ class CopyPages {
                 storedCopies.source(project).orElse(""),
                 CopyContent.of(storedCopies.state(project.id(), copy)),
                 CopyContent.of(storedCopies.heldResult(project.id(), copy)),
-                LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),
+                LastJob.of(jobRunner.latest(project.id(), JobKind.COPY, copy.id())),
                 next(copy));
     }
 

@@ -26,6 +26,8 @@ import plainsieve.server.jobs.deliveries.Delivery;
 import plainsieve.server.jobs.deliveries.DeliveryEdits;
 import plainsieve.server.jobs.deliveries.DeliveryForms;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.runtime.settings.Settings;
 
 /** Deliveries: report, recipients, schedule, and outcome. */
@@ -95,6 +97,6 @@ class DeliveriesApi {
     @Audited("sent a delivery manually")
     void sendDelivery(Project project, @PathVariable String id) {
         jobRunner.runNow(
-                project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
+                project.id(), JobKind.DELIVERY, deliveries.get(project.id(), id).id(), JobCause.HAND);
     }
 }

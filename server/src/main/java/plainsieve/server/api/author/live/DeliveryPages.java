@@ -20,6 +20,7 @@ import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.deliveries.Delivery;
 import plainsieve.server.jobs.deliveries.DeliveryForms;
 import plainsieve.server.jobs.deliveries.Unsubscriptions;
+import plainsieve.server.records.jobs.JobKind;
 
 /** Deliveries as their screen needs them: the definition of each, its options, and its last outcome. */
 @Component
@@ -43,7 +44,7 @@ class DeliveryPages {
                 DeliveryForms.form(delivery),
                 labels,
                 offers(project, delivery),
-                LastJob.of(jobRunner.latest(project.id(), Delivery.KIND, delivery.id())),
+                LastJob.of(jobRunner.latest(project.id(), JobKind.DELIVERY, delivery.id())),
                 unsubscriptions.of(project.id(), delivery.id()),
                 next(delivery));
     }

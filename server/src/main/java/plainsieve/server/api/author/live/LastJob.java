@@ -1,33 +1,26 @@
 package plainsieve.server.api.author.live;
 
-import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.annotation.Nullable;
 import java.util.Optional;
-import plainsieve.core.value.Keyword;
 import plainsieve.server.records.jobs.JobRow;
+import plainsieve.server.records.jobs.JobState;
 
 /**
  * The last time that something was done or tried.
  *
  * @param at ISO 8601; empty for never
- * @param state empty if it was never done
+ * @param state null if it was never done
  * @param rows rows, or emails
  */
-record LastJob(
-        String at,
+record LastJob(String at, @Nullable JobState state, int attempts, long rows, String message) {
 
-        @Schema(allowableValues = {"", "due", "running", "done", "held", "failed", "skipped"})
-        String state,
-
-        int attempts,
-        long rows,
-        String message) {
     static LastJob of(Optional<JobRow> job) {
         return job.map(row -> new LastJob(
                         row.endedAt().isEmpty() ? row.startedAt() : row.endedAt(),
-                        Keyword.of(row.state()),
+                        row.state(),
                         row.attempts(),
                         row.rows(),
                         row.message()))
-                .orElse(new LastJob("", "", 0, 0, ""));
+                .orElse(new LastJob("", null, 0, 0, ""));
     }
 }

@@ -4,10 +4,9 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.server.jobs.copies.StoredCopies;
-import plainsieve.server.jobs.copies.StoredCopy;
 import plainsieve.server.jobs.deliveries.Deliveries;
-import plainsieve.server.jobs.deliveries.Delivery;
 import plainsieve.server.jobs.schedules.Schedule;
+import plainsieve.server.records.jobs.JobKind;
 
 /** Everything of a project that may have its own times. */
 @Component
@@ -21,16 +20,16 @@ class ScheduledObjects {
     }
 
     /** @param kind its keyword among scheduled objects */
-    record Thing(String kind, String id, String name, Schedule schedule, boolean paused) {}
+    record Thing(JobKind kind, String id, String name, Schedule schedule, boolean paused) {}
 
     List<Thing> of(String projectId) {
         return Stream.concat(
                         storedCopies.of(projectId).stream()
                                 .map(copy -> new Thing(
-                                        StoredCopy.KIND, copy.id(), copy.name(), copy.schedule(), copy.paused())),
+                                        JobKind.COPY, copy.id(), copy.name(), copy.schedule(), copy.paused())),
                         deliveries.of(projectId).stream()
-                                .map(one ->
-                                        new Thing(Delivery.KIND, one.id(), one.name(), one.schedule(), one.paused())))
+                                .map(one -> new Thing(
+                                        JobKind.DELIVERY, one.id(), one.name(), one.schedule(), one.paused())))
                 .toList();
     }
 }

@@ -26,6 +26,8 @@ import plainsieve.server.jobs.copies.CopyForms;
 import plainsieve.server.jobs.copies.StoredCopies;
 import plainsieve.server.jobs.copies.StoredCopy;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.jobs.JobCause;
+import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.runtime.settings.Settings;
 
 /** Stored copies: query results stored as tables, with their schedule. */
@@ -94,10 +96,7 @@ class StoredCopiesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void refreshStoredCopy(Project project, @PathVariable String id) {
         jobRunner.runNow(
-                project.id(),
-                StoredCopy.KIND,
-                storedCopies.get(project.id(), id).id(),
-                "hand");
+                project.id(), JobKind.COPY, storedCopies.get(project.id(), id).id(), JobCause.HAND);
     }
 
     /** @param accept whether the held result is published; otherwise it is discarded */
@@ -113,6 +112,6 @@ class StoredCopiesApi {
         } else {
             storedCopies.discardHeld(project.id(), copy);
         }
-        jobRunner.decide(project.id(), StoredCopy.KIND, id, body.accept());
+        jobRunner.decide(project.id(), JobKind.COPY, id, body.accept());
     }
 }

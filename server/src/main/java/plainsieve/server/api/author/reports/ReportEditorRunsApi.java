@@ -24,8 +24,8 @@ import plainsieve.server.http.results.ReportPageRequest;
 import plainsieve.server.http.results.RunStreaming;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.sent.StatementCause;
 import plainsieve.server.sources.Cancellations;
-import plainsieve.server.sources.sent.Purpose;
 
 /** A draft with live rows: its question and its views, run as viewers will run them. */
 @RestController
@@ -116,6 +116,6 @@ class ReportEditorRunsApi {
     }
 
     private static ViewOrders.For whom(Project drafted, Caller caller, Report report) {
-        return new ViewOrders.For(drafted, report, caller, Purpose.Kind.MAKING);
+        return new ViewOrders.For(drafted, report, caller, StatementCause.MAKING);
     }
 }
