@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
@@ -54,10 +55,14 @@ class ParametersScreenTest extends BrowserTest {
                 .toList();
     }
 
-    /** The number of queries of each parameter. */
+    /** The number of queries and reports that use each parameter. */
     private static List<Integer> uses() {
-        return browser.all("[data-parameter] .uses").stream()
-                .map(uses -> Integer.valueOf(uses.getText().replaceFirst("(?s)^(\\d+).*", "$1")))
+        return browser.all("[data-parameter] .uses [aria-expanded]").stream()
+                .map(uses -> Pattern.compile("\\d+")
+                        .matcher(uses.getText())
+                        .results()
+                        .mapToInt(number -> Integer.parseInt(number.group()))
+                        .sum())
                 .toList();
     }
 
