@@ -9,9 +9,8 @@ const viewInWords = (line: SentStatement): string =>
 /** The cause of a statement as text. */
 export function causeInWords(line: SentStatement): string {
   if (line.cause === 'report') return `report ${viewInWords(line)}`
-  if (line.cause === 'making') return `editor of ${viewInWords(line)}`
+  if (line.cause === 'editor') return `editor of ${viewInWords(line)}`
   if (line.cause === 'evidence') return 'plan'
-  if (line.cause === 'look') return 'preview'
   return line.cause === 'list' ? 'value list' : line.cause
 }
 
@@ -48,7 +47,7 @@ export const CAUSES = [
   { value: 'bench', text: 'the bench' },
   { value: 'list', text: 'value lists' },
   { value: 'download', text: 'downloads' },
-  { value: 'making', text: 'report editor' },
+  { value: 'editor', text: 'report editor' },
   { value: 'rehearsal', text: 'rehearsals' },
   { value: 'copy', text: 'stored copies' },
   { value: 'delivery', text: 'deliveries' },

@@ -1,10 +1,7 @@
 package plainsieve.sources;
 
-import java.util.Locale;
-import plainsieve.core.value.Keyword;
-
 /** How a web service receives its secret. */
-public enum SignIn implements Keyword {
+public enum SignIn {
     /** It wants none. */
     NONE,
     /** A user and a password (RFC 7617). */
@@ -15,11 +12,6 @@ public enum SignIn implements Keyword {
     HEADER,
     /** After the question mark of every address. */
     QUERY;
-
-    @Override
-    public String word() {
-        return name().toLowerCase(Locale.ROOT);
-    }
 
     /** Whether it has a name: of the user, the header, or the query parameter. */
     public boolean isNamed() {

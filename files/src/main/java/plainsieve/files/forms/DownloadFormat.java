@@ -1,10 +1,7 @@
 package plainsieve.files.forms;
 
-import java.util.Locale;
-import plainsieve.core.value.Keyword;
-
 /** The formats of a download. */
-public enum DownloadFormat implements Keyword {
+public enum DownloadFormat {
     /** With formulas escaped. */
     CSV("csv", "text/csv; charset=utf-8"),
     /** With verbatim text, for programs. */
@@ -28,11 +25,5 @@ public enum DownloadFormat implements Keyword {
     /** How its files end. */
     public String extension() {
         return extension;
-    }
-
-    /** The keyword in files and in the API: {@code csv-exact}. */
-    @Override
-    public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

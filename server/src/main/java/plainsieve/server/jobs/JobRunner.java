@@ -17,6 +17,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import plainsieve.core.value.Keyword;
 import plainsieve.server.records.jobs.JobCause;
 import plainsieve.server.records.jobs.JobKind;
 import plainsieve.server.records.jobs.JobRecords;
@@ -192,7 +193,7 @@ public class JobRunner {
 
     private void addDependents(JobRow job) {
         kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.objectId())
-                .forEach(next -> runNow(job.projectId(), kind.kind(), next, JobCause.AFTER)));
+                .forEach(next -> runNow(job.projectId(), kind.kind(), next, JobCause.DEPENDENCY)));
     }
 
     private void failed(JobRow job, String why) {
@@ -253,7 +254,7 @@ public class JobRunner {
     public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
         return kinds.values().stream()
                 .flatMap(other -> other.dependentsOf(projectId, kind, thing).stream()
-                        .map(next -> "the %s “%s”".formatted(other.kind(), next)))
+                        .map(next -> "the %s “%s”".formatted(Keyword.of(other.kind()), next)))
                 .toList();
     }
 

@@ -73,7 +73,7 @@ class SourceRegistry {
         /** The queue for a purpose. */
         private FairQueue line(StatementCause purpose) {
             return switch (purpose) {
-                case LIST, LOOK, EVIDENCE -> beside;
+                case LIST, PREVIEW, EVIDENCE -> beside;
                 default -> rows;
             };
         }

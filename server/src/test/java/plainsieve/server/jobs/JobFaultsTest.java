@@ -114,7 +114,7 @@ class JobFaultsTest {
         Counting work = new Counting(JobKind.COPY, 0);
         JobRunner jobRunner = runner(work, lockedFor(5));
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.runNow("home", JobKind.COPY, thing, JobCause.HAND);
+            jobRunner.runNow("home", JobKind.COPY, thing, JobCause.MANUAL);
         }
         lookUntil(jobRunner, work.done, 4);
         assertThat(work.done).hasValue(4);
@@ -125,7 +125,7 @@ class JobFaultsTest {
         Counting work = new Counting(JobKind.DELIVERY, 3);
         JobRunner jobRunner = runner(work, lockedFor(0));
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobRunner.runNow("home", JobKind.DELIVERY, thing, JobCause.HAND);
+            jobRunner.runNow("home", JobKind.DELIVERY, thing, JobCause.MANUAL);
         }
         lookUntil(jobRunner, work.begun, 4);
         assertThat(work.begun).hasValueGreaterThanOrEqualTo(4);

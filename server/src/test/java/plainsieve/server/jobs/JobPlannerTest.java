@@ -110,7 +110,7 @@ class JobPlannerTest {
 
     @Test
     void leaseIsExclusiveUntilItExpires() {
-        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.HAND));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.MANUAL));
         long id = jobs().get(0).id();
         assertThat(records.claim(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
                 .isEqualTo(1);
@@ -132,8 +132,8 @@ class JobPlannerTest {
 
     @Test
     void oneSubjectHasOneJobAtATime() {
-        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.HAND));
-        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:01Z", JobCause.HAND));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:00Z", JobCause.MANUAL));
+        records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:01Z", JobCause.MANUAL));
         records.add(JobRow.due("home", JobKind.COPY, thing, "2026-06-01T05:00:01Z", JobCause.SCHEDULE));
         assertThat(jobs()).hasSize(2);
         records.claim(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");

@@ -91,7 +91,7 @@ public class StepValues {
                 new RunRequest.Text(query, text),
                 requested,
                 new RunRequest.RowSelection("", ResultShape.allRows(), List.of()),
-                Purpose.LOOK,
+                Purpose.PREVIEW,
                 MOST);
         ValueCounter found = new ValueCounter();
         queryRunner.run(request, found);

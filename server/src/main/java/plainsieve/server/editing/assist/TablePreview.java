@@ -78,7 +78,7 @@ public class TablePreview {
                 .text();
         RowCollector collected = new RowCollector();
         statementSender.send(
-                new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LOOK),
+                new StatementOrigin(project, caller, place.sourceId(), "", Purpose.PREVIEW),
                 new Statement(text, List.of(), List.of(), ROWS),
                 collected);
         return new PreviewRows(collected.columns, collected.rows);

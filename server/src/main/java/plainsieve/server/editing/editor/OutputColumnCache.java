@@ -103,7 +103,7 @@ class OutputColumnCache implements QueryColumnCache {
                 RunRequest.Text.live(query),
                 RequestedChoices.onTheBench(Caller.SERVER, Set.of(), Map.of()),
                 new RunRequest.RowSelection("", ResultShape.allRows(), List.of()),
-                Purpose.LOOK,
+                Purpose.PREVIEW,
                 1);
         try {
             queryRunner.run(request, columns);

@@ -211,7 +211,7 @@ public class OutputColumnProfiler {
                 RunRequest.Text.live(query),
                 choices,
                 new RunRequest.RowSelection("", asked.wanted(), List.of()),
-                Purpose.LOOK,
+                Purpose.PREVIEW,
                 asked.most());
     }
 

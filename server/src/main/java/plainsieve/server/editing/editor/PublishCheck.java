@@ -77,7 +77,7 @@ class PublishCheck {
         return orders.view(
                 drafted,
                 draft,
-                StatementCause.FORM,
+                StatementCause.CHECK,
                 choices,
                 ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
     }

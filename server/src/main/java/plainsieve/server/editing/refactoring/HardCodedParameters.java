@@ -82,7 +82,7 @@ class HardCodedParameters {
                 .flatMap(column -> ColumnProfiles.place(query.sourceId(), column));
         boolean listable = placeholder.type() == Type.TEXT || placeholder.type() == Type.INTEGER;
         StatementOrigin origin =
-                new StatementOrigin(project.asDraft(), draft.caller(), query.sourceId(), query.id(), Purpose.LOOK);
+                new StatementOrigin(project.asDraft(), draft.caller(), query.sourceId(), query.id(), Purpose.PREVIEW);
         return place.isPresent() && listable && isListed(origin, place.get(), placeholder.values())
                 ? new ListDefinition.FromColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
                 : new ListDefinition.Any();

@@ -131,7 +131,7 @@ public class ProjectTransfer {
                 fields.port(),
                 fields.database(),
                 fields.user(),
-                fields.signIn() == SignIn.NONE ? "" : fields.signIn().word(),
+                fields.signIn() == SignIn.NONE ? "" : Keyword.of(fields.signIn()),
                 fields.tableOverrides());
     }
 

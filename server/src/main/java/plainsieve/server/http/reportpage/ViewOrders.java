@@ -29,16 +29,16 @@ public class ViewOrders {
      * The caller and the report.
      *
      * @param caller with fixed choices
-     * @param kind the cause of the statements
+     * @param cause why the statements are sent
      */
-    public record For(Project project, Report report, Caller caller, StatementCause kind) {}
+    public record For(Project project, Report report, Caller caller, StatementCause cause) {}
 
     /** A view with the choices of a request. Throws {@link plainsieve.core.value.ProblemException} when it has no such part. */
     public RunRequest order(For whom, View view, RunBodies.ViewRun body) {
         return orders.view(
                 whom.project(),
                 whom.report(),
-                whom.kind(),
+                whom.cause(),
                 ReportRunRequests.choices(
                         whom.project(), whom.caller(), whom.report(), ChoiceForm.texts(body.choices())),
                 new ReportRunRequests.ViewRequest(

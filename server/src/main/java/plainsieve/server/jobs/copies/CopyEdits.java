@@ -68,7 +68,7 @@ public class CopyEdits implements Restoration {
                 name, "copy", taken -> storedCopies.find(project.id(), taken).isPresent());
         prepare(project);
         save(project, draft.identified(id).startingAt(clock.instant()));
-        jobRunner.runNow(project.id(), JobKind.COPY, id, JobCause.HAND);
+        jobRunner.runNow(project.id(), JobKind.COPY, id, JobCause.MANUAL);
         return storedCopies.get(project.id(), id);
     }
 
@@ -86,7 +86,7 @@ public class CopyEdits implements Restoration {
             change(project, copy);
         } else {
             save(project, copy);
-            jobRunner.runNow(project.id(), JobKind.COPY, copy.id(), JobCause.HAND);
+            jobRunner.runNow(project.id(), JobKind.COPY, copy.id(), JobCause.MANUAL);
         }
     }
 
@@ -180,7 +180,7 @@ public class CopyEdits implements Restoration {
                 kind(), storedCopies.find(project.id(), row.id()).isPresent(), row.id());
         prepare(project);
         save(project, kept.copy(row.startingAt(clock.instant().toString())));
-        jobRunner.runNow(project.id(), JobKind.COPY, row.id(), JobCause.HAND);
+        jobRunner.runNow(project.id(), JobKind.COPY, row.id(), JobCause.MANUAL);
     }
 
     /** Removes the files and the source of the copies of a removed project, unless other projects use the source. */

@@ -187,7 +187,7 @@ public class StoredCopies implements JobHandler {
 
     @Override
     public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
-        return kind.equals(JobKind.COPY) ? dependentsOf(projectId, thing) : List.of();
+        return kind == JobKind.COPY ? dependentsOf(projectId, thing) : List.of();
     }
 
     private List<String> dependentsOf(String projectId, String thing) {

@@ -102,7 +102,7 @@ public class Deliveries implements JobHandler {
     @Override
     public List<String> dependentsOf(String projectId, JobKind kind, String thing) {
         return of(projectId).stream()
-                .filter(one -> kind.equals(JobKind.COPY) && !one.paused())
+                .filter(one -> kind == JobKind.COPY && !one.paused())
                 .filter(one ->
                         one.schedule().prerequisite().filter(thing::equals).isPresent())
                 .map(Delivery::id)

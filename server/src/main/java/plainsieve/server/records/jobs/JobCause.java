@@ -3,8 +3,8 @@ package plainsieve.server.records.jobs;
 /** Why a job runs. */
 public enum JobCause {
     SCHEDULE,
-    /** Another job ended. */
-    AFTER,
+    /** A job that it depends on ended. */
+    DEPENDENCY,
     /** Someone asked for it. */
-    HAND
+    MANUAL
 }

@@ -8,10 +8,10 @@ public enum StatementCause {
     DOWNLOAD,
     /** A case of a rehearsal. */
     REHEARSAL,
-    /** The bench checks the statements of reports. */
-    FORM,
+    /** The statements of reports are checked with a draft. */
+    CHECK,
     /** The report editor shows rows. */
-    MAKING,
+    EDITOR,
     /** An author runs a draft. */
     BENCH,
     /** The values of a control. */
@@ -21,7 +21,7 @@ public enum StatementCause {
     /** A report is sent by mail. */
     DELIVERY,
     /** An author previews a table or column. */
-    LOOK,
+    PREVIEW,
     /** Two statements of Sent are compared. */
     COMPARISON,
     /** An EXPLAIN. */

@@ -51,7 +51,7 @@ class DraftOrders {
 
     /** The statement that a report would send for a text on the bench. @param text the possibly unsaved draft */
     RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
-        return orders.view(stage.project(), stage.report(), StatementCause.FORM, choices, requestOf(text, asked));
+        return orders.view(stage.project(), stage.report(), StatementCause.CHECK, choices, requestOf(text, asked));
     }
 
     private static ReportRunRequests.ViewRequest requestOf(RunRequest.Text text, DraftRun asked) {

@@ -84,7 +84,7 @@ public class DataAges {
                                 "",
                                 new ResultShape.Totals(List.of(), List.of(measure), ResultShape.Order.KEYS),
                                 List.of()),
-                        Purpose.LOOK,
+                        Purpose.PREVIEW,
                         1),
                 found);
         return Optional.ofNullable(found.value);

@@ -70,11 +70,11 @@ public class ReportRunRequests {
     /**
      * A view for readers: with its own limit, and capped.
      *
-     * @param kind the cause
+     * @param cause why it is sent
      * @throws ProblemException if the view has no such part, or there is nothing to compare it with
      */
     public RunRequest view(
-            Project project, Report report, StatementCause kind, RequestedChoices choices, ViewRequest asked) {
+            Project project, Report report, StatementCause cause, RequestedChoices choices, ViewRequest asked) {
         View view = asked.view();
         String limit = view.shown().limitParameter().orElse("");
         return new RunRequest(
@@ -83,7 +83,7 @@ public class ReportRunRequests {
                 asked.text(),
                 counting(project, choices, asked),
                 new RunRequest.RowSelection(limit, shapeOf(asked), asked.filters()),
-                Purpose.ofView(kind, report.id(), view.id()),
+                Purpose.ofView(cause, report.id(), view.id()),
                 project.stage().limits().rows(settings.reportRowLimit() * asked.pages()));
     }
 

@@ -6,7 +6,7 @@ import plainsieve.server.records.sent.StatementCause;
 public sealed interface Purpose {
     Purpose BENCH = new ForItself(StatementCause.BENCH);
     Purpose LIST = new ForItself(StatementCause.LIST);
-    Purpose LOOK = new ForItself(StatementCause.LOOK);
+    Purpose PREVIEW = new ForItself(StatementCause.PREVIEW);
     Purpose COPY = new ForItself(StatementCause.COPY);
     Purpose COMPARISON = new ForItself(StatementCause.COMPARISON);
     Purpose EVIDENCE = new ForItself(StatementCause.EVIDENCE);

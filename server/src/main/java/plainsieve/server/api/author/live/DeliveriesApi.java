@@ -97,6 +97,6 @@ class DeliveriesApi {
     @Audited("sent a delivery manually")
     void sendDelivery(Project project, @PathVariable String id) {
         jobRunner.runNow(
-                project.id(), JobKind.DELIVERY, deliveries.get(project.id(), id).id(), JobCause.HAND);
+                project.id(), JobKind.DELIVERY, deliveries.get(project.id(), id).id(), JobCause.MANUAL);
     }
 }

@@ -96,7 +96,7 @@ class StoredCopiesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void refreshStoredCopy(Project project, @PathVariable String id) {
         jobRunner.runNow(
-                project.id(), JobKind.COPY, storedCopies.get(project.id(), id).id(), JobCause.HAND);
+                project.id(), JobKind.COPY, storedCopies.get(project.id(), id).id(), JobCause.MANUAL);
     }
 
     /** @param accept whether the held result is published; otherwise it is discarded */

@@ -157,7 +157,7 @@ class WebRequestsApi {
                 new RunRequest.Text(project.query(id), body.text()),
                 RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceForm.texts(body.choices())),
                 RunRequest.RowSelection.ALL_ROWS,
-                Purpose.LOOK,
+                Purpose.PREVIEW,
                 1);
     }
 }

@@ -116,6 +116,6 @@ class ReportEditorRunsApi {
     }
 
     private static ViewOrders.For whom(Project drafted, Caller caller, Report report) {
-        return new ViewOrders.For(drafted, report, caller, StatementCause.MAKING);
+        return new ViewOrders.For(drafted, report, caller, StatementCause.EDITOR);
     }
 }
