@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.boot.SpringApplication;
@@ -18,6 +19,9 @@ import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.demo.Demo;
 import plainsieve.server.records.sent.SentFilter;
+import plainsieve.server.records.sent.SentOrder;
+import plainsieve.server.records.sent.StatementCause;
+import plainsieve.server.records.sent.StatementOutcome;
 import plainsieve.server.sources.sent.SentLog;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -106,7 +110,8 @@ final class DemoServer {
 
     /** The last statement of a report with its values inlined; for the manual variant only. */
     String lastText(String report) throws Exception {
-        SentFilter wanted = new SentFilter("home", "", report, "", "", "", "", "", "new");
+        SentFilter wanted =
+                new SentFilter("home", "", report, "", "", Optional.empty(), Optional.empty(), "", SentOrder.NEW);
         long last = server.getBean(SentLog.class)
                 .latest(Long.MAX_VALUE, wanted, 1)
                 .get(0)
@@ -119,9 +124,10 @@ final class DemoServer {
 
     /** How many of the last responses of a report had their own statement; the others shared one of those. */
     long statements(String report, int answers) {
-        SentFilter wanted = new SentFilter("home", "", report, "", "", "", "report", "", "new");
+        SentFilter wanted = new SentFilter(
+                "home", "", report, "", "", Optional.empty(), Optional.of(StatementCause.REPORT), "", SentOrder.NEW);
         return server.getBean(SentLog.class).latest(Long.MAX_VALUE, wanted, answers).stream()
-                .filter(row -> row.outcome().equals("done"))
+                .filter(row -> row.outcome() == StatementOutcome.DONE)
                 .count();
     }
 

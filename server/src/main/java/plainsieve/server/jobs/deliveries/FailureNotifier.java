@@ -8,6 +8,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
+import plainsieve.core.value.Keyword;
 import plainsieve.server.access.accounts.Accounts;
 import plainsieve.server.access.accounts.Permissions;
 import plainsieve.server.jobs.JobListener;
@@ -40,7 +41,7 @@ class FailureNotifier implements JobListener {
     @Override
     public void onProblem(String projectId, JobKind kind, String thing, JobState state, String note) {
         String what = state == JobState.FAILED ? "failed" : "was held for review";
-        String subject = "The %s “%s” %s".formatted(kind, thing, what);
+        String subject = "The %s “%s” %s".formatted(Keyword.of(kind), thing, what);
         send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
     }
 
