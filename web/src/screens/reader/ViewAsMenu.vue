@@ -30,5 +30,5 @@ async function take(as: string): Promise<void> {
 </script>
 
 <template>
-  <OfferedMark :text="name" about="whose eyes it is seen with" data-mark="seen-as" :offers="offers" @take="take" />
+  <OfferedMark :text="name" about="View as" data-mark="seen-as" :offers="offers" @take="take" />
 </template>

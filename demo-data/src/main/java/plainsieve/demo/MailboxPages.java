@@ -90,7 +90,7 @@ final class MailboxPages {
     private String list(List<MimeMessage> mails) throws MessagingException {
         StringBuilder html = new StringBuilder("<h1>Mailbox</h1>");
         html.append(
-                "<p class=\"soft\">What Plain Sieve has sent since the demo was started. It leaves this machine nowhere.</p>");
+                "<p class=\"soft\">What Plain Sieve has sent since the demo was started. Nothing leaves this machine.</p>");
         if (mails.isEmpty()) {
             html.append("<p>Nothing came yet.</p>");
         }
@@ -112,7 +112,7 @@ final class MailboxPages {
     private String render(int number, MimeMessage mail, Contents contents) throws MessagingException {
         StringBuilder html = new StringBuilder();
         html.append(
-                "<p><a href=\"%s\">Mailbox</a></p><h1>%s</h1><p class=\"soft\">to %s, %s · <a href=\"%s/%d/source\">as it came</a></p>"
+                "<p><a href=\"%s\">Mailbox</a></p><h1>%s</h1><p class=\"soft\">to %s, %s · <a href=\"%s/%d/source\">source</a></p>"
                         .formatted(
                                 base,
                                 describe(text(mail.getSubject())),
